@@ -1,0 +1,13 @@
+import { diagnose } from "@/core/diagnosis/diagnose";
+import { readSeries, readSite, writeLines } from "../files";
+import { readOptions } from "../options";
+
+/** `diagnose`: what a site lost, to which causes, as `irradant-diagnosis/1`. */
+export async function diagnoseCommand(args: string[]): Promise<void> {
+  const options = readOptions(args, ["site", "weather", "production"]);
+  const site = await readSite(options.site as string);
+  const weather = await readSeries(options.weather as string, "weather");
+  const production = await readSeries(options.production as string, "production");
+  const { diagnosis } = diagnose(site, weather, production, { production: options.production as string, weather: options.weather as string });
+  await writeLines([`${JSON.stringify(diagnosis, null, 2)}\n`]);
+}

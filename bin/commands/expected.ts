@@ -1,0 +1,21 @@
+import { expectedOutput } from "@/core/expected/expectedOutput";
+import { weatherFromSeries } from "@/core/expected/weather";
+import { writeSeriesCsv } from "@/core/formats/seriesCsv";
+import { readSeries, readSite, writeLines } from "../files";
+import { readOptions } from "../options";
+
+/** `expected`: what a healthy array would give in the weather of a file. */
+export async function expectedCommand(args: string[]): Promise<void> {
+  const options = readOptions(args, ["site", "weather"]);
+  const site = await readSite(options.site as string);
+  const weather = weatherFromSeries(await readSeries(options.weather as string, "weather"));
+  const output = expectedOutput(site, weather);
+  const channels = new Map<string, Float64Array>();
+  for (const [id, plane] of output.planes) channels.set(`poa.${id}`, plane.poaWm2);
+  for (const [id, plane] of output.planes) channels.set(`t_cell.${id}`, plane.cellTempC);
+  for (const [id, inverter] of output.inverters) {
+    channels.set(`${id}.dc_w`, inverter.dcW);
+    channels.set(`${id}.ac_w`, inverter.acW);
+  }
+  await writeLines(writeSeriesCsv({ grid: output.grid, channels }));
+}

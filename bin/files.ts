@@ -1,0 +1,60 @@
+import { createReadStream } from "node:fs";
+import { readFile } from "node:fs/promises";
+import { basename } from "node:path";
+import { FormatError } from "@/core/formats/formatError";
+import type { ReadSeries } from "@/core/formats/seriesBuilder";
+import { SeriesCsvReader } from "@/core/formats/seriesCsv";
+import type { SeriesKind } from "@/core/formats/seriesColumns";
+import { readSiteFile, type SiteFile } from "@/core/formats/siteFile";
+
+/** "-" stands for standard input, everywhere a file is read. */
+const STANDARD_INPUT = "-";
+
+function sourceOf(path: string): { name: string; stream: AsyncIterable<string> } {
+  if (path === STANDARD_INPUT) return { name: "standard input", stream: process.stdin.setEncoding("utf8") };
+  return { name: basename(path), stream: createReadStream(path, { encoding: "utf8", highWaterMark: 1 << 20 }) };
+}
+
+async function readable<T>(path: string, read: () => Promise<T>): Promise<T> {
+  try {
+    return await read();
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code;
+    if (code === "ENOENT" || code === "EISDIR" || code === "EACCES") {
+      throw new FormatError({ file: path, found: code === "ENOENT" ? "no such file" : "a file that can't be read", expected: "a readable file" });
+    }
+    throw error;
+  }
+}
+
+export async function readSite(path: string): Promise<SiteFile> {
+  return readable(path, async () => {
+    if (path !== STANDARD_INPUT) return readSiteFile(await readFile(path, "utf8"), basename(path));
+    let text = "";
+    for await (const chunk of sourceOf(path).stream) text += chunk;
+    return readSiteFile(text, "standard input");
+  });
+}
+
+export async function readSeries(path: string, kind: SeriesKind): Promise<ReadSeries> {
+  return readable(path, async () => {
+    const { name, stream } = sourceOf(path);
+    const reader = new SeriesCsvReader(kind, name);
+    for await (const chunk of stream) reader.push(chunk);
+    return reader.finish();
+  });
+}
+
+/** Writes lines to standard output in large pieces, waiting where the reader is slower. */
+export async function writeLines(lines: Iterable<string>): Promise<void> {
+  let piece = "";
+  const flush = async () => {
+    if (piece && !process.stdout.write(piece)) await new Promise((resolve) => process.stdout.once("drain", resolve));
+    piece = "";
+  };
+  for (const line of lines) {
+    piece += line;
+    if (piece.length > 1 << 16) await flush();
+  }
+  await flush();
+}

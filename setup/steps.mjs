@@ -1,0 +1,104 @@
+// The steps that make a fresh machine ready. Only Node's own modules: nothing else may be there yet.
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { fileURLToPath, pathToFileURL } from "node:url";
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), "..");
+const say = (text) => process.stderr.write(`irradant: ${text}\n`);
+
+/** Ends with one clear line. */
+export function stop(text, code = 1) {
+  say(text);
+  process.exit(code);
+}
+
+export function checkNode() {
+  const [major, minor] = process.versions.node.split(".").map(Number);
+  if (major < 20 || (major === 20 && minor < 9)) {
+    stop(`Node.js ${process.versions.node} is too old: 20.9 or newer is needed.`);
+  }
+}
+
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: root, stdio: "inherit", ...options });
+  if (result.error) stop(`${command} could not be started: ${result.error.message}`);
+  return result.status ?? 1;
+}
+
+/** Fingerprint of files, so that a step is done again only when what it reads has changed. */
+export function fingerprint(paths) {
+  const hash = createHash("sha256");
+  const visit = (path) => {
+    const full = join(root, path);
+    if (!existsSync(full)) return;
+    if (statSync(full).isDirectory()) {
+      for (const name of readdirSync(full).sort()) visit(join(path, name));
+    } else {
+      hash.update(path).update("\0").update(readFileSync(full)).update("\0");
+    }
+  };
+  for (const path of paths) visit(path);
+  return hash.digest("hex");
+}
+
+function upToDate(stamp, print) {
+  return existsSync(stamp) && readFileSync(stamp, "utf8") === print;
+}
+
+function writeStamp(stamp, print) {
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, print);
+}
+
+/** Installs the packages of package-lock.json unless they are there already. */
+export function ensureModules({ quiet = false } = {}) {
+  const stamp = join(root, "node_modules", ".irradant-installed");
+  const print = `${fingerprint(["package-lock.json"])} node-${process.versions.modules}`;
+  if (upToDate(stamp, print)) return;
+  say("installing packages (about three minutes the first time: the database driver is compiled here)");
+  const status = run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], {
+    env: { ...process.env, NODE_ENV: "development" },
+    stdio: ["ignore", quiet ? "ignore" : 2, 2],
+  });
+  if (status !== 0) stop("npm ci failed; see the lines above.");
+  writeStamp(stamp, print);
+}
+
+/** Bundles the headless command and the workers into dist/. */
+export async function ensureBundles() {
+  const stamp = join(root, "dist", ".irradant-bundled");
+  const print = fingerprint(["package-lock.json", "setup/bundle.mjs", "src/core", "src/db", "src/server", "bin"]);
+  if (upToDate(stamp, print)) return;
+  const { bundle } = await import(pathToFileURL(join(root, "setup", "bundle.mjs")).href);
+  await bundle();
+  writeStamp(stamp, print);
+}
+
+/** Builds the web application unless it is built from what is there now. */
+export async function ensureBuild() {
+  await ensureBundles();
+  const stamp = join(root, ".next", "irradant-built");
+  const print = fingerprint(["package-lock.json", "next.config.ts", "postcss.config.mjs", "tsconfig.json", "src", "public"]);
+  if (upToDate(stamp, print)) return;
+  say("building the application");
+  const status = run(process.execPath, ["node_modules/next/dist/bin/next", "build"], {
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
+    stdio: ["ignore", 2, 2],
+  });
+  if (status !== 0) stop("the build failed; see the lines above.");
+  writeStamp(stamp, print);
+}
+
+/** Debian's Chromium, for the browser tests and the pictures. */
+export function ensureChromium() {
+  if (existsSync("/usr/bin/chromium")) return;
+  say("installing Chromium from Debian's packages");
+  const quiet = { stdio: ["ignore", 2, 2], env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } };
+  const sudo = process.getuid?.() === 0 ? [] : ["sudo", "-n"];
+  const apt = (...args) => run([...sudo, "apt-get"][0], [...[...sudo, "apt-get"].slice(1), ...args], quiet);
+  if (apt("update", "-qq") !== 0 || apt("install", "-y", "-qq", "chromium") !== 0) {
+    stop("Chromium could not be installed. Install Debian's package chromium and try again.");
+  }
+}

@@ -1,0 +1,25 @@
+import type { TranspositionModel } from "../plane/transposition";
+
+/** The choices behind an expected output. Everything can be switched, and what it changes seen. */
+export interface ModelOptions {
+  transposition: TranspositionModel;
+  incidenceLoss: boolean;
+  horizonAndObstacles: boolean;
+  cellTemperature: boolean;
+  mismatch: boolean;
+  wiringDc: boolean;
+  ageing: boolean;
+  /** Wind taken where none was measured, m/s. */
+  assumedWindMs: number;
+}
+
+export const DEFAULT_MODEL: ModelOptions = {
+  transposition: "hay-davies",
+  incidenceLoss: true,
+  horizonAndObstacles: true,
+  cellTemperature: true,
+  mismatch: true,
+  wiringDc: true,
+  ageing: true,
+  assumedWindMs: 1,
+};

@@ -1,0 +1,38 @@
+import { z } from "zod";
+import { CAUSE_IDS } from "../diagnosis/causes";
+
+const instant = z.iso.datetime({ offset: true });
+
+export const causeFindingSchema = z.looseObject({
+  cause: z.enum(CAUSE_IDS),
+  /** `site`, a plane, an inverter, a string, `meter.<id>` or a module `<string>.<nn>`. */
+  scope: z.string(),
+  from: instant,
+  to: instant.nullable(),
+  lossKwh: z.number(),
+  confidence: z.number().min(0).max(1),
+  evidence: z.array(z.looseObject({ text: z.string(), weight: z.number() })),
+  nextTest: z.string(),
+});
+
+/** A diagnosis, `irradant-diagnosis/1`. */
+export const diagnosisSchema = z.looseObject({
+  format: z.literal("irradant-diagnosis/1"),
+  site: z.string(),
+  period: z.object({ from: instant, to: instant }),
+  energy: z.looseObject({
+    expectedKwh: z.number(),
+    measuredKwh: z.number(),
+    lossKwh: z.number(),
+    unexplainedKwh: z.number(),
+    performanceRatio: z.number().nullable(),
+    performanceIndex: z.number().nullable(),
+    moneyLost: z.number().nullable(),
+    currency: z.string().nullable(),
+  }),
+  healthy: z.boolean(),
+  causes: z.array(causeFindingSchema),
+});
+
+export type Diagnosis = z.infer<typeof diagnosisSchema>;
+export type CauseFinding = z.infer<typeof causeFindingSchema>;

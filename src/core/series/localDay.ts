@@ -1,0 +1,65 @@
+import { tzOffset } from "@date-fns/tz";
+import type { Grid } from "./grid";
+
+const DAY_MS = 86_400_000;
+
+/** Minutes that a zone's clock is ahead of UTC at an instant. */
+export function zoneOffsetMinutes(timeZone: string, utcMs: number): number {
+  return tzOffset(timeZone, new Date(utcMs));
+}
+
+/** Calendar day at the site, as the number of days since 1970-01-01 on its own clock. */
+export function localDay(utcMs: number, timeZone: string): number {
+  return Math.floor((utcMs + zoneOffsetMinutes(timeZone, utcMs) * 60_000) / DAY_MS);
+}
+
+/** "2025-03-14" for a calendar day number. */
+export function dayName(day: number): string {
+  return new Date(day * DAY_MS).toISOString().slice(0, 10);
+}
+
+/** Days of an axis on the site's clock. */
+export interface DayIndex {
+  /** Calendar day number of each row. */
+  days: number[];
+  /** First interval of each row, and one more entry for the end. */
+  firsts: number[];
+  /** Minutes after local midnight of each interval's start. */
+  minuteOfDay: Uint16Array;
+}
+
+/** Groups an axis' intervals by the calendar day at the site. */
+export function indexDays(grid: Grid, timeZone: string): DayIndex {
+  const days: number[] = [];
+  const firsts: number[] = [];
+  const minuteOfDay = new Uint16Array(grid.count);
+  const offsetMsAt = zoneOffsets(timeZone);
+  for (let i = 0; i < grid.count; i++) {
+    const at = grid.startMs + i * grid.stepMs;
+    const local = at + offsetMsAt(at);
+    const day = Math.floor(local / DAY_MS);
+    if (days.at(-1) !== day) {
+      days.push(day);
+      firsts.push(i);
+    }
+    minuteOfDay[i] = Math.floor((local - day * DAY_MS) / 60_000);
+  }
+  firsts.push(grid.count);
+  return { days, firsts, minuteOfDay };
+}
+
+/** Looks a zone's offset up once a UTC day, and at every instant only on the days when the clocks change. */
+function zoneOffsets(timeZone: string): (utcMs: number) => number {
+  let known = Number.NaN;
+  let atStartMs = 0;
+  let atEndMs = 0;
+  return (utcMs) => {
+    const day = Math.floor(utcMs / DAY_MS);
+    if (day !== known) {
+      atStartMs = day === known + 1 ? atEndMs : zoneOffsetMinutes(timeZone, day * DAY_MS) * 60_000;
+      atEndMs = zoneOffsetMinutes(timeZone, (day + 1) * DAY_MS) * 60_000;
+      known = day;
+    }
+    return atStartMs === atEndMs ? atStartMs : zoneOffsetMinutes(timeZone, utcMs) * 60_000;
+  };
+}
