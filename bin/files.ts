@@ -3,8 +3,8 @@ import { readFile } from "node:fs/promises";
 import { basename } from "node:path";
 import { FormatError } from "@/core/formats/formatError";
 import type { ReadSeries } from "@/core/formats/seriesBuilder";
-import { SeriesCsvReader } from "@/core/formats/seriesCsv";
 import type { SeriesKind } from "@/core/formats/seriesColumns";
+import { SeriesCsvReader } from "@/core/formats/seriesCsv";
 import { readSiteFile, type SiteFile } from "@/core/formats/siteFile";
 
 /** "-" stands for standard input, everywhere a file is read. */
@@ -21,7 +21,11 @@ async function readable<T>(path: string, read: () => Promise<T>): Promise<T> {
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code;
     if (code === "ENOENT" || code === "EISDIR" || code === "EACCES") {
-      throw new FormatError({ file: path, found: code === "ENOENT" ? "no such file" : "a file that can't be read", expected: "a readable file" });
+      throw new FormatError({
+        file: path,
+        found: code === "ENOENT" ? "no such file" : "a file that can't be read",
+        expected: "a readable file",
+      });
     }
     throw error;
   }

@@ -4,11 +4,17 @@ import { parseArgs } from "node:util";
 export class UsageError extends Error {}
 
 /** Reads `--name value` options; each named one is text. @throws UsageError on unknown or missing ones */
-export function readOptions<const Name extends string>(args: string[], names: readonly Name[], required: readonly Name[] = names): Record<Name, string | undefined> {
+export function readOptions<const Name extends string>(
+  args: string[],
+  names: readonly Name[],
+  required: readonly Name[] = names,
+): Record<Name, string | undefined> {
   let values: Record<string, string | boolean | undefined>;
   try {
     // Joined, so that a negative number isn't taken for another option.
-    const joined = args.flatMap((arg, k) => (k > 0 && isBareOption(args[k - 1]) ? [] : [isBareOption(arg) && k + 1 < args.length ? `${arg}=${args[k + 1]}` : arg]));
+    const joined = args.flatMap((arg, k) =>
+      k > 0 && isBareOption(args[k - 1]) ? [] : [isBareOption(arg) && k + 1 < args.length ? `${arg}=${args[k + 1]}` : arg],
+    );
     values = parseArgs({ args: joined, options: Object.fromEntries(names.map((name) => [name, { type: "string" as const }])) }).values;
   } catch (error) {
     throw new UsageError(error instanceof Error ? error.message : String(error));

@@ -8,6 +8,9 @@ export async function diagnoseCommand(args: string[]): Promise<void> {
   const site = await readSite(options.site as string);
   const weather = await readSeries(options.weather as string, "weather");
   const production = await readSeries(options.production as string, "production");
-  const { diagnosis } = diagnose(site, weather, production, { production: options.production as string, weather: options.weather as string });
+  const { diagnosis } = diagnose(site, weather, production, {
+    production: options.production as string,
+    weather: options.weather as string,
+  });
   await writeLines([`${JSON.stringify(diagnosis, null, 2)}\n`]);
 }

@@ -6,11 +6,6 @@
  * @param cellTempC cell temperature, °C
  * Source: Evans & Florschuetz 1977, linear in both.
  */
-export function linearModulePowerW(
-  pmaxW: number,
-  gammaPmaxPctPerC: number,
-  effectiveWm2: number,
-  cellTempC: number,
-): number {
+export function linearModulePowerW(pmaxW: number, gammaPmaxPctPerC: number, effectiveWm2: number, cellTempC: number): number {
   return Math.max(0, pmaxW * (effectiveWm2 / 1000) * (1 + (gammaPmaxPctPerC / 100) * (cellTempC - 25)));
 }

@@ -1,5 +1,5 @@
-import { linearModulePowerW } from "../electrical/modulePower";
 import { InverterCurve } from "../electrical/inverter";
+import { linearModulePowerW } from "../electrical/modulePower";
 import type { Inverter, PvString, SiteFile } from "../formats/siteFile";
 import type { Grid } from "../series/grid";
 import { type LitSun, litSun } from "../sun/litInterval";
@@ -39,13 +39,9 @@ export function expectedOutput(site: SiteFile, weather: Weather, options: ModelO
   const { grid } = weather;
   const sun = litSun(grid, site.location);
   const sensorPlane = site.planes.find((plane) => weather.poaWm2.has(plane.id));
-  const sensor = sensorPlane
-    ? { ...sensorPlane, poaWm2: weather.poaWm2.get(sensorPlane.id) as Float64Array }
-    : null;
+  const sensor = sensorPlane ? { ...sensorPlane, poaWm2: weather.poaWm2.get(sensorPlane.id) as Float64Array } : null;
   const sky = skyComponents(weather, sun, site.albedo, options.transposition, sensor);
-  const planes = new Map(
-    site.planes.map((plane) => [plane.id, planeOutput(plane, site.albedo, weather, sun, sky, options)]),
-  );
+  const planes = new Map(site.planes.map((plane) => [plane.id, planeOutput(plane, site.albedo, weather, sun, sky, options)]));
   const stringDcW = new Map(
     site.strings.map((pvString) => [pvString.id, stringOutput(site, pvString, planes.get(pvString.plane) as PlaneOutput, grid, options)]),
   );
@@ -93,7 +89,12 @@ function stringOutput(site: SiteFile, pvString: PvString, plane: PlaneOutput, gr
  * taken as modules alike, each with its own converter.
  * @param strings those that feed it; leave one out to see the inverter without it
  */
-export function inverterOutput(inverter: Inverter, strings: readonly PvString[], stringDcW: Map<string, Float64Array>, grid: Grid): InverterOutput {
+export function inverterOutput(
+  inverter: Inverter,
+  strings: readonly PvString[],
+  stringDcW: Map<string, Float64Array>,
+  grid: Grid,
+): InverterOutput {
   const curve = new InverterCurve(inverter.acRatedW, inverter.efficiency);
   const out: InverterOutput = {
     dcW: new Float64Array(grid.count),

@@ -25,7 +25,14 @@ const SKYLINE_PIECE_MS = 60 * 86_400_000;
  * Irradiance and cell temperature of a plane. A sensor in the plane is believed over the model: the
  * modelled parts are scaled to its reading, and only their proportions are used for incidence loss.
  */
-export function planeOutput(plane: Plane, albedo: number, weather: Weather, sun: LitSun, sky: SkySeries, options: ModelOptions): PlaneOutput {
+export function planeOutput(
+  plane: Plane,
+  albedo: number,
+  weather: Weather,
+  sun: LitSun,
+  sky: SkySeries,
+  options: ModelOptions,
+): PlaneOutput {
   const { grid } = weather;
   const out: PlaneOutput = {
     poaWm2: new Float64Array(grid.count),

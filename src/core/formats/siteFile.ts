@@ -3,7 +3,10 @@ import { FormatError, shown } from "./formatError";
 
 /** Identifiers become column names, so they keep clear of dots, commas and blanks. */
 const identifier = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9_-]*$/, "letters, digits, - and _");
-const isoDate = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, "a date like 2019-06-01").refine((text) => !Number.isNaN(Date.parse(text)), "a date of the calendar");
+const isoDate = z
+  .string()
+  .regex(/^\d{4}-\d{2}-\d{2}$/, "a date like 2019-06-01")
+  .refine((text) => !Number.isNaN(Date.parse(text)), "a date of the calendar");
 const positive = z.number().positive();
 const bearing = z.number().min(0).max(360);
 const percent = z.number().min(0).max(50);
@@ -56,7 +59,10 @@ export const inverterSchema = z.looseObject({
   maxDcV: positive.optional(),
   startW: z.number().min(0).default(0),
   nightW: z.number().min(0).default(0),
-  efficiency: z.array(z.tuple([z.number().gt(0).max(1.5), z.number().gt(0).max(1)])).min(1).default([[1, 0.96]]),
+  efficiency: z
+    .array(z.tuple([z.number().gt(0).max(1.5), z.number().gt(0).max(1)]))
+    .min(1)
+    .default([[1, 0.96]]),
   mppts: z.array(z.looseObject({ id: z.string(), minV: z.number().min(0).optional(), maxV: positive.optional() })).default([]),
   derateStartC: z.number().optional(),
   location: z.enum(["indoor", "outdoor-shaded", "outdoor-sun"]).default("indoor"),
@@ -189,7 +195,8 @@ function checkReferences(site: SiteFile, file: string): void {
   }
   const pointTo = (k: number, key: "inverter" | "plane" | "moduleType", list: readonly { id: string }[]) => {
     const id = site.strings[k][key];
-    if (!list.some((entry) => entry.id === id)) refuse(`strings.${k}.${key}`, shown(id), `one of ${list.map((entry) => entry.id).join(", ")}`);
+    if (!list.some((entry) => entry.id === id))
+      refuse(`strings.${k}.${key}`, shown(id), `one of ${list.map((entry) => entry.id).join(", ")}`);
   };
   site.strings.forEach((pvString, k) => {
     pointTo(k, "inverter", site.inverters);
@@ -201,7 +208,8 @@ function checkReferences(site: SiteFile, file: string): void {
     }
   });
   site.planes.forEach((plane, k) => {
-    if (!site.strings.some((pvString) => pvString.plane === plane.id)) refuse(`planes.${k}.id`, shown(plane.id), "a plane with at least one string on it");
+    if (!site.strings.some((pvString) => pvString.plane === plane.id))
+      refuse(`planes.${k}.id`, shown(plane.id), "a plane with at least one string on it");
     const bearings = plane.horizon.map((point) => point.azimuthDeg % 360);
     bearings.forEach((value, at) => {
       const first = bearings.indexOf(value);
@@ -211,12 +219,14 @@ function checkReferences(site: SiteFile, file: string): void {
     });
   });
   site.inverters.forEach((inverter, k) => {
-    if (!site.strings.some((pvString) => pvString.inverter === inverter.id)) refuse(`inverters.${k}.id`, shown(inverter.id), "an inverter with at least one string");
+    if (!site.strings.some((pvString) => pvString.inverter === inverter.id))
+      refuse(`inverters.${k}.id`, shown(inverter.id), "an inverter with at least one string");
     inverter.efficiency.forEach(([load], at) => {
-      if (at > 0 && load <= inverter.efficiency[at - 1][0]) refuse(`inverters.${k}.efficiency.${at}`, shown(load), "load fractions in rising order");
+      if (at > 0 && load <= inverter.efficiency[at - 1][0])
+        refuse(`inverters.${k}.efficiency.${at}`, shown(load), "load fractions in rising order");
     });
   });
-  site.moduleTypes.forEach((type, k) => checkModuleType(type, `moduleTypes.${k}`, refuse));
+  for (const [k, type] of site.moduleTypes.entries()) checkModuleType(type, `moduleTypes.${k}`, refuse);
 }
 
 /** A data sheet's numbers must fit each other. */

@@ -11,8 +11,5 @@ const RAD = Math.PI / 180;
 export function cosIncidence(zenithDeg: number, azimuthDeg: number, tiltDeg: number, planeAzimuthDeg: number): number {
   const zenith = zenithDeg * RAD;
   const tilt = tiltDeg * RAD;
-  return (
-    Math.cos(zenith) * Math.cos(tilt) +
-    Math.sin(zenith) * Math.sin(tilt) * Math.cos((azimuthDeg - planeAzimuthDeg) * RAD)
-  );
+  return Math.cos(zenith) * Math.cos(tilt) + Math.sin(zenith) * Math.sin(tilt) * Math.cos((azimuthDeg - planeAzimuthDeg) * RAD);
 }

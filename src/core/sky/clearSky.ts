@@ -35,8 +35,7 @@ export function ineichenClearSky(
   const fh2 = Math.exp(-elevationM / 1250);
   const cg1 = 5.09e-5 * elevationM + 0.868;
   const cg2 = 3.92e-5 * elevationM + 0.0387;
-  const ghi = cg1 * extraterrestrialWm2 * cosZenith *
-    Math.exp(-cg2 * airMass * (fh1 + fh2 * (linkeTurbidity - 1)) + 0.01 * airMass ** 1.8);
+  const ghi = cg1 * extraterrestrialWm2 * cosZenith * Math.exp(-cg2 * airMass * (fh1 + fh2 * (linkeTurbidity - 1)) + 0.01 * airMass ** 1.8);
   const b = 0.664 + 0.163 / fh1;
   const dni = b * extraterrestrialWm2 * Math.exp(-0.09 * airMass * (linkeTurbidity - 1));
   const diffuseRatio = (0.1 - 0.2 * Math.exp(-linkeTurbidity)) / (0.1 + 0.882 / fh1);

@@ -41,13 +41,8 @@ export function geocentricSun(utcMs: number): GeocentricSun {
   const aberrationDeg = -20.4898 / (3600 * earth.distanceAu);
   const lambda = (earth.longitudeDeg + 180 + psiDeg + aberrationDeg) * RAD;
   const beta = -earth.latitudeDeg * RAD;
-  const rightAscension = Math.atan2(
-    Math.sin(lambda) * Math.cos(obliquity) - Math.tan(beta) * Math.sin(obliquity),
-    Math.cos(lambda),
-  );
-  const declination = Math.asin(
-    Math.sin(beta) * Math.cos(obliquity) + Math.cos(beta) * Math.sin(obliquity) * Math.sin(lambda),
-  );
+  const rightAscension = Math.atan2(Math.sin(lambda) * Math.cos(obliquity) - Math.tan(beta) * Math.sin(obliquity), Math.cos(lambda));
+  const declination = Math.asin(Math.sin(beta) * Math.cos(obliquity) + Math.cos(beta) * Math.sin(obliquity) * Math.sin(lambda));
   return {
     rightAscensionDeg: modulo360(rightAscension / RAD),
     declinationDeg: declination / RAD,

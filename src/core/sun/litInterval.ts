@@ -25,7 +25,10 @@ export function litSun(grid: Grid, observer: Observer): LitSun {
   }
   if (edges.length === 0) return { ...sun, litShare };
   const zenithAt = (offset: number) =>
-    sunPositions(Float64Array.from(edges, (i) => grid.startMs + (i + offset) * grid.stepMs), observer).zenithDeg;
+    sunPositions(
+      Float64Array.from(edges, (i) => grid.startMs + (i + offset) * grid.stepMs),
+      observer,
+    ).zenithDeg;
   const starts = zenithAt(0);
   const ends = zenithAt(1);
   const litMiddles = new Float64Array(edges.length);

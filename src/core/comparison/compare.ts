@@ -1,0 +1,81 @@
+import { type ExpectedOutput, expectedOutput } from "../expected/expectedOutput";
+import { DEFAULT_MODEL, type ModelOptions } from "../expected/options";
+import { type Weather, weatherFromSeries } from "../expected/weather";
+import { FormatError } from "../formats/formatError";
+import { writeInstant } from "../formats/instant";
+import type { SiteFile } from "../formats/siteFile";
+import { type Grid, gridEndMs, type Series } from "../series/grid";
+import { type DayIndex, indexDays } from "../series/localDay";
+import { commonGrid, resample } from "../series/resample";
+import { buildUnits, type Unit } from "./unit";
+
+/** Measured and expected side by side on one axis: what every detector looks at. */
+export interface Comparison {
+  site: SiteFile;
+  grid: Grid;
+  /** Intervals by the site's calendar day. */
+  days: DayIndex;
+  weather: Weather;
+  expected: ExpectedOutput;
+  units: Unit[];
+  /** Inverters without any measurement. */
+  unmeasured: string[];
+}
+
+/** File names for errors. */
+export interface SourceNames {
+  production: string;
+  weather: string;
+}
+
+/**
+ * Brings weather and production to one axis and works out what was to be expected.
+ * @throws FormatError where they share no time, or nothing in the production belongs to the site
+ */
+export function compare(
+  site: SiteFile,
+  weather: Series,
+  production: Series,
+  names: SourceNames,
+  options: ModelOptions = DEFAULT_MODEL,
+): Comparison {
+  const grid = commonGrid(weather.grid, production.grid);
+  if (!grid) {
+    throw new FormatError({
+      file: names.production,
+      found: `times from ${spanOf(production.grid)}`,
+      expected: `times that overlap the weather in ${names.weather} (${spanOf(weather.grid)})`,
+    });
+  }
+  checkLight(weather, names.weather);
+  const common = weatherFromSeries(resample(weather, grid));
+  const measured = resample(production, grid);
+  const expected = expectedOutput(site, common, options);
+  const { units, unmeasured } = buildUnits(site, expected, measured);
+  if (units.length === 0) {
+    throw new FormatError({
+      file: names.production,
+      line: 1,
+      found: `columns ${[...production.channels.keys()].join(", ") || "(none)"}`,
+      expected: `a column that gives the power of an inverter, like ${site.inverters.map((inverter) => `${inverter.id}.ac_w`).join(" or ")}`,
+    });
+  }
+  return { site, grid, days: indexDays(grid, site.location.timeZone), weather: common, expected, units, unmeasured };
+}
+
+function spanOf(grid: Grid): string {
+  return `${writeInstant(grid.startMs)} to ${writeInstant(gridEndMs(grid))}`;
+}
+
+/** Weather in which every light value is missing can't be compared with anything. */
+function checkLight(weather: Series, file: string): void {
+  const light = [...weather.channels].filter(([name]) => name === "ghi" || name.startsWith("poa.") || name === "illuminance_lux");
+  if (!light.some(([, values]) => values.some((value) => !Number.isNaN(value)))) {
+    throw new FormatError({
+      file,
+      key: light.map(([name]) => name).join(", "),
+      found: "no value at all",
+      expected: "irradiance in W/m² (or lux)",
+    });
+  }
+}

@@ -1,0 +1,31 @@
+import { runsWhere } from "./intervalRuns";
+
+/** How long a value that should move may stand still before it counts as stuck. */
+const STUCK_MS = 3 * 3_600_000;
+const STUCK_INTERVALS = 6;
+
+/**
+ * Marks values that stay exactly the same for hours while they should change.
+ * @param values measured, NaN where missing
+ * @param reference what they should have followed, same length
+ * @param ceiling values from here up may rightly stand still (a rating), in the unit of the values
+ * @returns 1 where stuck
+ */
+export function stuckIntervals(values: Float64Array, reference: Float64Array, ceiling: number, stepMs: number): Uint8Array {
+  const marks = new Uint8Array(values.length);
+  const least = Math.max(STUCK_INTERVALS, Math.ceil(STUCK_MS / stepMs));
+  const runs = runsWhere(values.length, (i) => i > 0 && values[i] === values[i - 1] && values[i] > 0 && values[i] < ceiling);
+  for (const run of runs) {
+    const from = run.from - 1;
+    if (run.to - from < least) continue;
+    let low = Number.POSITIVE_INFINITY;
+    let high = 0;
+    for (let i = from; i < run.to; i++) {
+      if (Number.isNaN(reference[i])) continue;
+      low = Math.min(low, reference[i]);
+      high = Math.max(high, reference[i]);
+    }
+    if (high - low > 0.2 * high && high > 0) marks.fill(1, from, run.to);
+  }
+  return marks;
+}

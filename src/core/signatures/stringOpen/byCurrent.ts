@@ -1,0 +1,38 @@
+import type { Comparison } from "../../comparison/compare";
+import { type Run, runsWhere } from "../../series/intervalRuns";
+import type { UnitState } from "../signature";
+
+/** Expected current that is surely measurable: this share of the current at full sun. */
+const SURE_LIGHT_WM2 = 120;
+/** A string carries no current below this share of what its light should give. */
+const NOTHING_SHARE = 0.06;
+const LEAST_LIT_MS = 2 * 3_600_000;
+
+/**
+ * Stretches in which a string carried no current although its plane was lit and its inverter worked,
+ * from string currents. Strings without a current channel aren't in the answer.
+ */
+export function deadByCurrent(comparison: Comparison, state: UnitState): Map<string, Run[]> {
+  const { grid, site, expected } = comparison;
+  const { unit, unusable, claimed } = state;
+  const dead = new Map<string, Run[]>();
+  for (const pvString of unit.strings) {
+    const amps = unit.stringAmps.get(pvString.id);
+    const plane = expected.planes.get(pvString.plane);
+    const type = site.moduleTypes.find((entry) => entry.id === pvString.moduleType);
+    if (!amps || !plane || !type) continue;
+    const silent = (i: number): boolean | null => {
+      if (unusable[i] !== 0 || claimed[i] || Number.isNaN(amps[i]) || !(plane.poaWm2[i] >= SURE_LIGHT_WM2)) return null;
+      // With the whole inverter down nothing can be said of one string.
+      if (!(unit.measuredW[i] > 0.01 * unit.acRatedW)) return null;
+      return Math.abs(amps[i]) < NOTHING_SHARE * type.impA * (plane.poaWm2[i] / 1000);
+    };
+    const runs = runsWhere(grid.count, silent).filter((run) => {
+      let lit = 0;
+      for (let i = run.from; i < run.to; i++) if (silent(i)) lit++;
+      return lit * grid.stepMs >= LEAST_LIT_MS;
+    });
+    if (runs.length > 0) dead.set(pvString.id, runs);
+  }
+  return dead;
+}
