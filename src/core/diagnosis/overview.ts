@@ -1,0 +1,140 @@
+import { dayName } from "../series/localDay";
+import { intervalKwh } from "../signatures/signature";
+import { CAUSES } from "./causes";
+import { type DiagnosisRun, valuePerKwh } from "./diagnose";
+
+/** How many days back "now" reaches when a site's present loss is told. */
+const RECENT_DAYS = 30;
+
+/** What screens draw of a diagnosis: days, and what is being lost at present. */
+export interface Overview {
+  /** One entry a calendar day at the site; null where less than half of its light was measured. */
+  days: string[];
+  expectedKwh: (number | null)[];
+  measuredKwh: (number | null)[];
+  /** What is lost a day to faults, environment and data, over the last days of the data. */
+  recent: { days: number; from: string; to: string; lossKwhPerDay: number; moneyPerDay: number | null };
+  units: { scope: string; measuredBy: string; healthyRatio: number }[];
+  ribbon: { firstDay: string; rows: number; columns: number; minutesPerColumn: number; peakW: number };
+}
+
+/** Codes of a ribbon cell's second byte beyond 0 to 250, which is the ratio in hundredths. */
+export const RIBBON = { missing: 254, night: 255, most: 250 } as const;
+
+/** Sums a diagnosis by day. */
+export function overviewOf(run: DiagnosisRun): Overview {
+  const { comparison, states, diagnosis } = run;
+  const { days, grid, site } = comparison;
+  const rows = days.days.length;
+  const expectedKwh: (number | null)[] = [];
+  const measuredKwh: (number | null)[] = [];
+  for (let row = 0; row < rows; row++) {
+    let expected = 0;
+    let measured = 0;
+    let known = 0;
+    let lit = 0;
+    for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
+      for (const { unit, unusable } of states) {
+        const watts = unit.expectedW[i];
+        if (watts > 0 || Number.isNaN(watts)) lit++;
+        if (unusable[i] !== 0) continue;
+        if (watts > 0) known++;
+        expected += intervalKwh(watts, grid.stepMs);
+        measured += intervalKwh(Math.max(0, unit.measuredW[i]), grid.stepMs);
+      }
+    }
+    const tell = lit > 0 && known * 2 >= lit;
+    expectedKwh.push(tell ? round(expected) : null);
+    measuredKwh.push(tell ? round(measured) : null);
+  }
+  return {
+    days: days.days.map(dayName),
+    expectedKwh,
+    measuredKwh,
+    recent: recentLoss(run, expectedKwh, measuredKwh),
+    units: states.map(({ unit, healthyRatio }) => ({ scope: unit.scope, measuredBy: unit.measuredBy, healthyRatio: round(healthyRatio) })),
+    ribbon: {
+      firstDay: dayName(days.days[0]),
+      rows: days.days[rows - 1] - days.days[0] + 1,
+      columns: Math.ceil(86_400_000 / grid.stepMs),
+      minutesPerColumn: grid.stepMs / 60_000,
+      peakW: Math.round(peak(run)),
+    },
+  };
+
+  function recentLoss(
+    { diagnosis: { causes } }: DiagnosisRun,
+    expected: (number | null)[],
+    measured: (number | null)[],
+  ): Overview["recent"] {
+    const standing = causes.filter((cause) => CAUSES[cause.cause].kind !== "design");
+    const from = Math.max(0, rows - RECENT_DAYS);
+    let lossKwh = 0;
+    let counted = 0;
+    for (let row = from; row < rows; row++) {
+      const [e, m] = [expected[row], measured[row]];
+      if (e === null || m === null) continue;
+      counted++;
+      const startMs = grid.startMs + days.firsts[row] * grid.stepMs;
+      const endMs = grid.startMs + days.firsts[row + 1] * grid.stepMs;
+      // Days without any cause standing only carry the scatter of weather and model.
+      const stands = standing.some((cause) => Date.parse(cause.from) < endMs && (cause.to === null || Date.parse(cause.to) > startMs));
+      if (stands) lossKwh += e - m;
+    }
+    const perDay = counted > 0 ? Math.max(0, lossKwh / counted) : 0;
+    return {
+      days: counted,
+      from: dayName(days.days[from]),
+      to: diagnosis.period.to.slice(0, 10),
+      lossKwhPerDay: round(perDay),
+      moneyPerDay: site.tariff ? round(perDay * valuePerKwh(site.tariff)) : null,
+    };
+  }
+}
+
+/**
+ * The day ribbon: each day a row, each interval a cell of two bytes, the expected output in 1/255 of the
+ * peak and the measured share of it in hundredths (or a code).
+ */
+export function ribbonOf(run: DiagnosisRun): Uint8Array {
+  const { comparison, states } = run;
+  const { days, grid } = comparison;
+  const columns = Math.ceil(86_400_000 / grid.stepMs);
+  const firstDay = days.days[0];
+  const rows = days.days[days.days.length - 1] - firstDay + 1;
+  const cells = new Uint8Array(rows * columns * 2);
+  for (let k = 1; k < cells.length; k += 2) cells[k] = RIBBON.night;
+  const top = peak(run);
+  for (let row = 0; row < days.days.length; row++) {
+    for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
+      let expected = 0;
+      let measured = 0;
+      let unusable = false;
+      for (const state of states) {
+        expected += state.unit.expectedW[i];
+        measured += state.unit.measuredW[i];
+        unusable ||= state.unusable[i] !== 0;
+      }
+      if (expected === 0) continue;
+      const column = Math.floor(days.minuteOfDay[i] / (grid.stepMs / 60_000));
+      const at = ((days.days[row] - firstDay) * columns + column) * 2;
+      cells[at] = Number.isNaN(expected) ? 128 : Math.min(255, Math.round((expected / top) * 255));
+      cells[at + 1] = unusable ? RIBBON.missing : Math.min(RIBBON.most, Math.max(0, Math.round((measured / expected) * 100)));
+    }
+  }
+  return cells;
+}
+
+function peak({ states, comparison }: DiagnosisRun): number {
+  let top = 1;
+  for (let i = 0; i < comparison.grid.count; i++) {
+    let sum = 0;
+    for (const { unit } of states) sum += unit.expectedW[i];
+    if (sum > top) top = sum;
+  }
+  return top;
+}
+
+function round(value: number): number {
+  return Math.round(value * 100) / 100;
+}

@@ -1,0 +1,97 @@
+import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from "sequelize";
+
+/** A place with an array. Its description lives in as-built versions. */
+export class SiteRecord extends Model<InferAttributes<SiteRecord>, InferCreationAttributes<SiteRecord>> {
+  declare id: string;
+  declare name: string;
+  /** Counts every change of data or as-built, so that a stored analysis knows whether it still holds. */
+  declare revision: CreationOptional<number>;
+}
+
+/** One version of a site's description; an upgrade makes a new one and the old ones stay. */
+export class AsBuiltRecord extends Model<InferAttributes<AsBuiltRecord>, InferCreationAttributes<AsBuiltRecord>> {
+  declare id: CreationOptional<number>;
+  declare siteId: string;
+  declare version: number;
+  declare recordedAt: Date;
+  declare note: string;
+  /** The whole site file, unknown keys too. */
+  declare siteFile: string;
+}
+
+export class CaseRecord extends Model<InferAttributes<CaseRecord>, InferCreationAttributes<CaseRecord>> {
+  declare id: string;
+  declare siteId: string;
+  declare kind: "complaint" | "alarm" | "routine";
+  declare title: string;
+  declare openedAt: Date;
+  declare closedAt: CreationOptional<Date | null>;
+  /** JSON of the brief: complaint, history, hazards, access. */
+  declare brief: string;
+}
+
+export class VisitRecord extends Model<InferAttributes<VisitRecord>, InferCreationAttributes<VisitRecord>> {
+  declare id: string;
+  declare caseId: string;
+  declare startedAt: Date;
+  declare technician: string;
+}
+
+export class FindingRecord extends Model<InferAttributes<FindingRecord>, InferCreationAttributes<FindingRecord>> {
+  declare id: string;
+  declare caseId: string;
+  declare visitId: string;
+  declare pointId: string;
+  declare gradeId: string;
+  declare note: string;
+  declare place: string;
+  declare recordedAt: Date;
+  /** Set when taken back; the record stays. */
+  declare withdrawnAt: CreationOptional<Date | null>;
+}
+
+export class PhotoRecord extends Model<InferAttributes<PhotoRecord>, InferCreationAttributes<PhotoRecord>> {
+  declare id: string;
+  declare findingId: string;
+  declare file: string;
+  declare thumbnail: string;
+  declare widthPx: number;
+  declare heightPx: number;
+}
+
+const sequelizeOptions = { timestamps: false };
+
+/** Binds the records of sites, cases and findings to a database. */
+export function initRecords(sequelize: Sequelize): void {
+  // Made anew for each column: the library writes into these objects.
+  const id = () => ({ type: DataTypes.STRING, primaryKey: true });
+  const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+  const date = () => ({ type: DataTypes.DATE, allowNull: false });
+  const maybeDate = () => ({ type: DataTypes.DATE, allowNull: true });
+  const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
+  SiteRecord.init({ id: id(), name: text(), revision: { ...whole(), defaultValue: 0 } }, { sequelize, tableName: "sites", ...sequelizeOptions });
+  AsBuiltRecord.init(
+    {
+      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      siteId: text(),
+      version: whole(),
+      recordedAt: date(),
+      note: text(),
+      siteFile: text(),
+    },
+    { sequelize, tableName: "as_built", ...sequelizeOptions },
+  );
+  CaseRecord.init(
+    { id: id(), siteId: text(), kind: text(), title: text(), openedAt: date(), closedAt: maybeDate(), brief: text() },
+    { sequelize, tableName: "cases", ...sequelizeOptions },
+  );
+  VisitRecord.init({ id: id(), caseId: text(), startedAt: date(), technician: text() }, { sequelize, tableName: "visits", ...sequelizeOptions });
+  FindingRecord.init(
+    { id: id(), caseId: text(), visitId: text(), pointId: text(), gradeId: text(), note: text(), place: text(), recordedAt: date(), withdrawnAt: maybeDate() },
+    { sequelize, tableName: "findings", ...sequelizeOptions },
+  );
+  PhotoRecord.init(
+    { id: id(), findingId: text(), file: text(), thumbnail: text(), widthPx: whole(), heightPx: whole() },
+    { sequelize, tableName: "photos", ...sequelizeOptions },
+  );
+}

@@ -1,0 +1,96 @@
+import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from "sequelize";
+
+/** One measured quantity of a site, by its column name in the public format. */
+export class ChannelRecord extends Model<InferAttributes<ChannelRecord>, InferCreationAttributes<ChannelRecord>> {
+  declare id: CreationOptional<number>;
+  declare siteId: string;
+  declare kind: "production" | "weather";
+  declare name: string;
+}
+
+/** A channel's values of one UTC day, packed. */
+export class SeriesDayRecord extends Model<InferAttributes<SeriesDayRecord>, InferCreationAttributes<SeriesDayRecord>> {
+  declare channelId: number;
+  /** Days since 1970-01-01, UTC. */
+  declare day: number;
+  declare stepMs: number;
+  /** How far the intervals start after whole steps from midnight. */
+  declare phaseMs: number;
+  /** Little-endian floats of 32 bits, or 64 for counters; NaN where missing. */
+  declare packed: Buffer;
+  declare importId: string;
+}
+
+/** One file taken in. */
+export class ImportRecord extends Model<InferAttributes<ImportRecord>, InferCreationAttributes<ImportRecord>> {
+  declare id: string;
+  declare siteId: string;
+  declare kind: "production" | "weather";
+  declare fileName: string;
+  declare rows: number;
+  declare fromMs: number;
+  declare toMs: number;
+  declare stepMs: number;
+  declare importedAt: Date;
+  declare undoneAt: CreationOptional<Date | null>;
+}
+
+/** What an import replaced, kept so that it can be undone. */
+export class ReplacedDayRecord extends Model<InferAttributes<ReplacedDayRecord>, InferCreationAttributes<ReplacedDayRecord>> {
+  declare replacedBy: string;
+  declare channelId: number;
+  declare day: number;
+  declare stepMs: number;
+  declare phaseMs: number;
+  declare packed: Buffer;
+  declare importId: string;
+}
+
+/** The last diagnosis of a site, with what the screens draw from it. */
+export class AnalysisRecord extends Model<InferAttributes<AnalysisRecord>, InferCreationAttributes<AnalysisRecord>> {
+  declare siteId: string;
+  declare revision: number;
+  /** Version of the calculation; another one makes it anew. */
+  declare engine: string;
+  declare diagnosis: string;
+  declare overview: string;
+  declare ribbon: Buffer;
+}
+
+/** Binds the records of measured series to a database. */
+export function initSeries(sequelize: Sequelize): void {
+  // Made anew for each column: the library writes into these objects.
+  const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+  const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
+  const key = () => ({ ...whole(), primaryKey: true });
+  const blob = () => ({ type: DataTypes.BLOB, allowNull: false });
+  const day = () => ({ stepMs: whole(), phaseMs: whole(), packed: blob(), importId: text() });
+  ChannelRecord.init(
+    { id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true }, siteId: text(), kind: text(), name: text() },
+    { sequelize, tableName: "channels", timestamps: false },
+  );
+  SeriesDayRecord.init({ channelId: key(), day: key(), ...day() }, { sequelize, tableName: "series_days", timestamps: false });
+  ReplacedDayRecord.init(
+    { replacedBy: { ...text(), primaryKey: true }, channelId: key(), day: key(), ...day() },
+    { sequelize, tableName: "replaced_days", timestamps: false },
+  );
+  ImportRecord.init(
+    {
+      id: { ...text(), primaryKey: true },
+      siteId: text(),
+      kind: text(),
+      fileName: text(),
+      rows: whole(),
+      fromMs: { type: DataTypes.BIGINT, allowNull: false },
+      toMs: { type: DataTypes.BIGINT, allowNull: false },
+      stepMs: whole(),
+      importedAt: { type: DataTypes.DATE, allowNull: false },
+      undoneAt: { type: DataTypes.DATE, allowNull: true },
+    },
+    { sequelize, tableName: "imports", timestamps: false },
+  );
+  AnalysisRecord.init(
+    { siteId: { ...text(), primaryKey: true }, revision: whole(), engine: text(), diagnosis: text(), overview: text(), ribbon: blob() },
+    { sequelize, tableName: "analyses", timestamps: false },
+  );
+}

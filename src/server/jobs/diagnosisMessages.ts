@@ -1,0 +1,18 @@
+import type { Overview } from "@/core/diagnosis/overview";
+import type { Diagnosis } from "@/core/formats/diagnosisFile";
+import type { SiteFile } from "@/core/formats/siteFile";
+import type { Series } from "@/core/series/grid";
+
+/** What the diagnosis worker is given. */
+export interface DiagnosisRequest {
+  site: SiteFile;
+  weather: Series;
+  production: Series;
+}
+
+/** What it gives back. */
+export interface DiagnosisReply {
+  diagnosis: Diagnosis;
+  overview: Overview;
+  ribbon: Uint8Array;
+}
