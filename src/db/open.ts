@@ -18,7 +18,7 @@ export class DataFolderError extends Error {}
  */
 export async function openDatabase(folder: string): Promise<Sequelize> {
   try {
-    for (const name of ["photos", "incoming"]) await mkdir(join(folder, name), { recursive: true });
+    for (const name of ["photos", "incoming"]) await mkdir(join(/* turbopackIgnore: true */ folder, name), { recursive: true });
     await access(folder, constants.W_OK);
   } catch (error) {
     throw new DataFolderError(`The data folder ${folder} can't be written: ${(error as NodeJS.ErrnoException).code ?? error}`);
@@ -32,10 +32,15 @@ export async function openDatabase(folder: string): Promise<Sequelize> {
     transactionType: "IMMEDIATE" as never,
   });
   sequelize.addHook("afterConnect", (connection) => preparePragmas(connection as sqlite3.Database));
-  initRecords(sequelize);
-  initSeries(sequelize);
+  bindModels(sequelize);
   await migrate(sequelize);
   return sequelize;
+}
+
+/** Binds this copy of the model classes to an open database. A bundler may make several copies of a module. */
+export function bindModels(sequelize: Sequelize): void {
+  initRecords(sequelize);
+  initSeries(sequelize);
 }
 
 /** Brings the tables to the newest migration. */

@@ -1,7 +1,7 @@
 import { readdir, rm } from "node:fs/promises";
 import { join, resolve } from "node:path";
 import type { Sequelize } from "sequelize";
-import { openDatabase } from "@/db/open";
+import { bindModels, openDatabase } from "@/db/open";
 
 const HOLDER = globalThis as typeof globalThis & { irradantDatabase?: Promise<Sequelize> };
 
@@ -10,10 +10,17 @@ export function dataFolder(): string {
   return resolve(/* turbopackIgnore: true */ process.env.IRRADANT_DATA ?? "data");
 }
 
+let bound: Promise<Sequelize> | undefined;
+
 /** The one open database of this process; opened at the first call. */
 export function database(): Promise<Sequelize> {
   HOLDER.irradantDatabase ??= open();
-  return HOLDER.irradantDatabase;
+  // The connection is shared by the process, the model classes by one bundle only.
+  bound ??= HOLDER.irradantDatabase.then((sequelize) => {
+    bindModels(sequelize);
+    return sequelize;
+  });
+  return bound;
 }
 
 async function open(): Promise<Sequelize> {

@@ -20,7 +20,11 @@ export interface TriageRow {
   countedDays: number;
   /** The gravest thing that stands, from findings and data. */
   severity: Severity | null;
-  why: string;
+  /** Causes that stand at present, worst first. */
+  standing: { title: string; scope: string; from: string; to: string | null }[];
+  /** Why there is no comparison, where there is none. */
+  problem: string | null;
+  timeZone: string;
   cases: { id: string; title: string; kind: string; openedAt: string }[];
   /** Measured over expected of the last weeks, oldest first. */
   weekly: (number | null)[];
@@ -60,7 +64,9 @@ async function rowOf(siteId: string): Promise<TriageRow> {
     asOf: analysis?.overview.recent.to ?? null,
     countedDays: analysis?.overview.recent.days ?? 0,
     severity,
-    why: analysis ? reasonOf(analysis) : isAnalysis(result) ? "" : (result.refused ?? `No ${result.missing.join(" and no ")} data yet`),
+    standing: analysis ? standing(analysis).map(({ cause, scope, from, to }) => ({ title: CAUSES[cause].title, scope, from, to })) : [],
+    problem: isAnalysis(result) ? null : (result.refused ?? `No ${result.missing.join(" and no ")} data yet`),
+    timeZone: site.location.timeZone,
     cases: cases.map((record) => ({ id: record.id, title: record.title, kind: record.kind, openedAt: record.openedAt.toISOString() })),
     weekly: analysis ? weeklyRatios(analysis) : [],
   };
@@ -75,17 +81,6 @@ function severityOf(analysis: Analysis): Severity {
   const now = standing(analysis);
   if (now.some((cause) => CAUSES[cause.cause].kind === "fault" && cause.to === null)) return "fix";
   return now.length > 0 ? "watch" : "sound";
-}
-
-function reasonOf(analysis: Analysis): string {
-  const now = standing(analysis);
-  if (now.length === 0) return "Makes what it should";
-  return now
-    .map(
-      (cause) =>
-        `${CAUSES[cause.cause].title} (${cause.scope}) ${cause.to === null ? `since ${cause.from.slice(0, 10)}` : `${cause.from.slice(0, 10)} to ${cause.to.slice(0, 10)}`}`,
-    )
-    .join("; ");
 }
 
 function weeklyRatios({ overview }: Analysis): (number | null)[] {

@@ -2,6 +2,7 @@ import { dayName } from "../series/localDay";
 import { intervalKwh } from "../signatures/signature";
 import { CAUSES } from "./causes";
 import { type DiagnosisRun, valuePerKwh } from "./diagnose";
+import { RIBBON } from "./ribbonCodes";
 
 /** How many days back "now" reaches when a site's present loss is told. */
 const RECENT_DAYS = 30;
@@ -17,9 +18,6 @@ export interface Overview {
   units: { scope: string; measuredBy: string; healthyRatio: number }[];
   ribbon: { firstDay: string; rows: number; columns: number; minutesPerColumn: number; peakW: number };
 }
-
-/** Codes of a ribbon cell's second byte beyond 0 to 250, which is the ratio in hundredths. */
-export const RIBBON = { missing: 254, night: 255, most: 250 } as const;
 
 /** Sums a diagnosis by day. */
 export function overviewOf(run: DiagnosisRun): Overview {

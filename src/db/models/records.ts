@@ -69,7 +69,10 @@ export function initRecords(sequelize: Sequelize): void {
   const date = () => ({ type: DataTypes.DATE, allowNull: false });
   const maybeDate = () => ({ type: DataTypes.DATE, allowNull: true });
   const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
-  SiteRecord.init({ id: id(), name: text(), revision: { ...whole(), defaultValue: 0 } }, { sequelize, tableName: "sites", ...sequelizeOptions });
+  SiteRecord.init(
+    { id: id(), name: text(), revision: { ...whole(), defaultValue: 0 } },
+    { sequelize, tableName: "sites", ...sequelizeOptions },
+  );
   AsBuiltRecord.init(
     {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
@@ -85,9 +88,22 @@ export function initRecords(sequelize: Sequelize): void {
     { id: id(), siteId: text(), kind: text(), title: text(), openedAt: date(), closedAt: maybeDate(), brief: text() },
     { sequelize, tableName: "cases", ...sequelizeOptions },
   );
-  VisitRecord.init({ id: id(), caseId: text(), startedAt: date(), technician: text() }, { sequelize, tableName: "visits", ...sequelizeOptions });
+  VisitRecord.init(
+    { id: id(), caseId: text(), startedAt: date(), technician: text() },
+    { sequelize, tableName: "visits", ...sequelizeOptions },
+  );
   FindingRecord.init(
-    { id: id(), caseId: text(), visitId: text(), pointId: text(), gradeId: text(), note: text(), place: text(), recordedAt: date(), withdrawnAt: maybeDate() },
+    {
+      id: id(),
+      caseId: text(),
+      visitId: text(),
+      pointId: text(),
+      gradeId: text(),
+      note: text(),
+      place: text(),
+      recordedAt: date(),
+      withdrawnAt: maybeDate(),
+    },
     { sequelize, tableName: "findings", ...sequelizeOptions },
   );
   PhotoRecord.init(

@@ -1,0 +1,69 @@
+// `npm run screenshots [-- FOLDER]`: pictures of the main views from the demo data.
+import { mkdirSync } from "node:fs";
+import { join, resolve } from "node:path";
+import { checkNode, ensureBuild, ensureChromium, ensureModules, root } from "./steps.mjs";
+
+checkNode();
+ensureModules();
+ensureChromium();
+await ensureBuild();
+const { chromium } = await import("@playwright/test");
+const { serveDemo } = await import("./serveForTests.mjs");
+
+const folder = resolve(process.argv[2] ?? join(root, "docs/screenshots"));
+mkdirSync(folder, { recursive: true });
+const demo = await serveDemo();
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-quic", "--disable-background-networking"],
+});
+
+const DESK = { width: 1280, height: 800 };
+const TABLET = { width: 820, height: 1180 };
+const PHONE = { width: 390, height: 844 };
+const CASE = "/cases/larch-house-2026";
+
+async function shoot(name, path, viewport, { dark = false, before, fullPage = false } = {}) {
+  const context = await browser.newContext({ viewport, deviceScaleFactor: 1, hasTouch: viewport !== DESK });
+  if (dark) await context.addCookies([{ name: "irradant-sheet", value: "dark", url: demo.address }]);
+  const page = await context.newPage();
+  page.setDefaultTimeout(8000);
+  await page.goto(demo.address + path, { waitUntil: "networkidle" });
+  await before?.(page);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(folder, `${name}.png`), fullPage });
+  await context.close();
+}
+
+const recordFinding = async (page) => {
+  const point = page.getByRole("article", { name: "DC isolator: box, glands, contacts" });
+  await point.getByText("Rust, condensation or a contact that doesn't close").click();
+  await point.getByLabel("Photo of DC isolator").setInputFiles(join(demo.folder, "demo-files/isolator.jpg"));
+  await point.getByLabel("Note").fill("Rust run below the entry from above; contact of s2 black");
+  await point.getByLabel("Note").blur();
+  await page.getByText("All recorded").waitFor();
+  await page.waitForLoadState("networkidle");
+  await point.scrollIntoViewIfNeeded();
+};
+
+try {
+  await shoot("triage", "/", DESK);
+  await shoot("brief", `${CASE}/brief`, DESK);
+  await shoot("walk", `${CASE}/walk`, DESK, { before: recordFinding });
+  await shoot("walk-tablet", `${CASE}/walk`, TABLET, {
+    before: (page) => page.getByRole("article", { name: "DC isolator" }).scrollIntoViewIfNeeded(),
+  });
+  await shoot("walk-phone", `${CASE}/walk`, PHONE, {
+    before: (page) => page.getByRole("article", { name: "DC isolator" }).scrollIntoViewIfNeeded(),
+  });
+  await shoot("compare", `${CASE}/compare`, DESK);
+  await shoot("diagnose", `${CASE}/diagnose`, DESK);
+  await shoot("diagnose-dark", `${CASE}/diagnose`, DESK, { dark: true });
+  await shoot("ledger-phone", `${CASE}/diagnose`, PHONE, { before: (page) => page.getByRole("button", { name: /^Ledger/ }).click() });
+  await shoot("hand-over", `${CASE}/hand-over`, DESK, { fullPage: true });
+  await shoot("site", "/sites/larch-house", DESK, { fullPage: true });
+} finally {
+  await browser.close();
+  await demo.close();
+}
+process.stdout.write(`Pictures are in ${folder}\n`);

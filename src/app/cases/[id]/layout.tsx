@@ -1,0 +1,50 @@
+import Link from "next/link";
+import { Ledger } from "@/ui/ledger/Ledger";
+import { LedgerSheet } from "@/ui/ledger/LedgerSheet";
+import { instantDay } from "@/ui/marks/words";
+import { Spine } from "@/ui/shell/Spine";
+import { stationStates } from "@/ui/stations/stationStates";
+import { loadCase } from "./loadCase";
+
+export const dynamic = "force-dynamic";
+
+export async function generateMetadata({ params }: { params: Promise<{ id: string }> }) {
+  const view = await loadCase((await params).id);
+  return { title: `${view.site.name ?? view.site.id}: ${view.title}` };
+}
+
+export default async function CaseLayout({ children, params }: { children: React.ReactNode; params: Promise<{ id: string }> }) {
+  const view = await loadCase((await params).id);
+  const ledger = {
+    entries: view.ledger,
+    findings: view.findings.map(({ id, severity, pointTitle, gradeText }) => ({ id, severity, text: `${pointTitle}: ${gradeText}` })),
+    timeZone: view.site.location.timeZone,
+    valuePerKwh: view.valuePerKwh,
+    currency: view.site.tariff?.currency ?? null,
+    period: view.analysis?.diagnosis.period ?? null,
+  };
+  return (
+    <div className="desk:flex">
+      <Spine caseId={view.id} states={stationStates(view)} />
+      <main id="bench" className="min-w-0 flex-1 px-4 pt-4 pb-32 sm:px-6 desk:pb-12">
+        <header className="no-print mb-5 border-b-2 border-ink pb-3">
+          <p className="caption">
+            <Link href={`/sites/${view.site.id}`}>{view.site.name ?? view.site.id}</Link> · {view.kind}, opened{" "}
+            {instantDay(view.openedAt, view.site.location.timeZone)}
+          </p>
+          <h1 className="text-2xl">{view.title}</h1>
+        </header>
+        {children}
+      </main>
+      <aside
+        aria-label="Evidence ledger"
+        className="no-print hidden w-80 shrink-0 border-l border-rule px-5 py-6 desk:sticky desk:top-0 desk:block desk:h-dvh desk:overflow-y-auto"
+      >
+        <Ledger {...ledger} place="side" />
+      </aside>
+      <LedgerSheet count={view.ledger.length}>
+        <Ledger {...ledger} place="sheet" />
+      </LedgerSheet>
+    </div>
+  );
+}

@@ -1,0 +1,27 @@
+import type { Metadata, Viewport } from "next";
+import { cookies } from "next/headers";
+import { destinations } from "@/server/destinations";
+import { SHEET_COOKIE } from "@/ui/shell/sheet";
+import { TopBar } from "@/ui/shell/TopBar";
+import "@/ui/tokens/tokens.css";
+
+export const metadata: Metadata = {
+  title: { default: "Irradant", template: "%s · Irradant" },
+  description: "Inspection and performance diagnosis for solar service technicians",
+};
+export const viewport: Viewport = { width: "device-width", initialScale: 1 };
+
+export default async function Layout({ children }: { children: React.ReactNode }) {
+  const sheet = (await cookies()).get(SHEET_COOKIE)?.value === "dark" ? "dark" : "light";
+  return (
+    <html lang="en" data-sheet={sheet}>
+      <body>
+        <a href="#bench" className="sr-only focus:not-sr-only focus:fixed focus:top-2 focus:left-2 focus:z-50 focus:bg-raised focus:p-3">
+          Skip to the bench
+        </a>
+        <TopBar destinations={await destinations()} />
+        {children}
+      </body>
+    </html>
+  );
+}

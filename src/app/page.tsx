@@ -1,0 +1,18 @@
+import { triage } from "@/server/triage";
+import { AddSite } from "@/ui/triage/AddSite";
+import { TriageList } from "@/ui/triage/TriageList";
+
+export const dynamic = "force-dynamic";
+export const metadata = { title: "Triage" };
+
+export default async function TriagePage() {
+  const rows = await triage();
+  return (
+    <main id="bench" className="mx-auto max-w-6xl px-4 py-6 desk:px-8">
+      <h1 className="text-2xl">Triage</h1>
+      <p className="mt-1 max-w-3xl text-quiet">All sites: danger first, then by what each loses a day at present.</p>
+      <TriageList rows={rows} />
+      <AddSite />
+    </main>
+  );
+}

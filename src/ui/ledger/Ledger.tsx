@@ -1,0 +1,123 @@
+"use client";
+
+import { useEffect, useRef, useState } from "react";
+import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import { SEVERITIES, type Severity } from "@/core/inspection/severity";
+import { HatchSwatch } from "../marks/causeHatch";
+import { SeverityMark } from "../marks/SeverityMark";
+import { amount, instantDay, money, percent } from "../marks/words";
+
+export interface LedgerProps {
+  entries: LedgerEntry[];
+  findings: { id: string; severity: Severity; text: string }[];
+  timeZone: string;
+  valuePerKwh: number | null;
+  currency: string | null;
+  period: { from: string; to: string } | null;
+  /** Where it stands, so that ids in two copies don't collide. */
+  place: "side" | "sheet";
+}
+
+const keyOf = (entry: LedgerEntry) => `${entry.cause}/${entry.scope}/${entry.since}`;
+
+/** Causes so far with what they explain and how sure they are; a change since the last look is marked. */
+export function Ledger({ entries, findings, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {
+  const moved = useMoves(entries);
+  const graded = SEVERITIES.map((severity) => [severity, findings.filter((finding) => finding.severity === severity)] as const).filter(
+    ([, list]) => list.length > 0,
+  );
+  return (
+    <div>
+      <h2 className="text-lg">Evidence ledger</h2>
+      <p className="caption">
+        {period ? `Data ${instantDay(period.from, timeZone)} to ${instantDay(period.to, timeZone)}` : "No data compared yet"} ·{" "}
+        {findings.length} {findings.length === 1 ? "finding" : "findings"}
+      </p>
+      {graded.length > 0 ? (
+        <ul className="mt-3 grid gap-1">
+          {graded.map(([severity, list]) => (
+            <li key={severity} className="flex items-baseline justify-between gap-3">
+              <SeverityMark severity={severity} />
+              <span className="figures">{list.length}</span>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <ol className="mt-4 border-t-2 border-ink" aria-label="Causes">
+        {entries.length === 0 ? <li className="py-4">No cause stands.</li> : null}
+        {entries.map((entry, k) => {
+          const change = moved.get(keyOf(entry));
+          return (
+            <li key={keyOf(entry)} className="border-b border-rule py-3">
+              <div className="flex items-start gap-2.5">
+                <HatchSwatch cause={entry.cause} id={`ledger-${place}-${k}`} />
+                <div className="min-w-0 flex-1">
+                  <div className="font-semibold">
+                    {entry.title} <span className="font-mono text-sm font-normal">{entry.scope}</span>
+                  </div>
+                  <div className="caption">
+                    {entry.since
+                      ? `${instantDay(entry.since, timeZone)} to ${entry.until ? instantDay(entry.until, timeZone) : "now"}`
+                      : "From findings alone"}
+                  </div>
+                  <div className="figures mt-1 flex flex-wrap justify-between gap-x-3">
+                    <span>
+                      {entry.lossKwh > 0 ? `${amount(entry.lossKwh)} kWh` : "no energy told"}
+                      {entry.lossKwh > 0 && valuePerKwh !== null && currency ? ` · ${money(entry.lossKwh * valuePerKwh, currency)}` : ""}
+                    </span>
+                    <span>
+                      {percent(entry.confidence)} sure
+                      {change ? (
+                        <strong className="ml-1.5" data-testid="moved">
+                          {change}
+                        </strong>
+                      ) : null}
+                    </span>
+                  </div>
+                  <Sureness confidence={entry.confidence} />
+                  <p className="caption mt-1">
+                    {entry.evidence.filter(({ from }) => from === "signature").length} from data,{" "}
+                    {entry.evidence.filter(({ from }) => from === "finding").length} from findings
+                  </p>
+                </div>
+              </div>
+            </li>
+          );
+        })}
+      </ol>
+    </div>
+  );
+}
+
+/** A scale with ticks at the quarters. */
+function Sureness({ confidence }: { confidence: number }) {
+  return (
+    <svg viewBox="0 0 200 9" preserveAspectRatio="none" className="mt-1 h-2 w-full" aria-hidden="true">
+      <line x1="0" x2="200" y1="8" y2="8" stroke="var(--rule-strong)" strokeWidth="1" />
+      {[0, 50, 100, 150, 200].map((x) => (
+        <line key={x} x1={x} x2={x} y1="4" y2="8" stroke="var(--rule-strong)" strokeWidth="1" />
+      ))}
+      <rect x="0" y="2" width={200 * confidence} height="4" fill="var(--ink)" className="transition-[width] duration-500" />
+    </svg>
+  );
+}
+
+/** What moved since the entries were last shown: new causes and changed confidences. */
+function useMoves(entries: LedgerEntry[]): Map<string, string> {
+  const before = useRef<Map<string, number> | null>(null);
+  const [moves, setMoves] = useState<Map<string, string>>(new Map());
+  useEffect(() => {
+    const now = new Map(entries.map((entry) => [keyOf(entry), entry.confidence]));
+    const old = before.current;
+    before.current = now;
+    if (!old) return;
+    const changed = new Map<string, string>();
+    for (const [key, confidence] of now) {
+      const was = old.get(key);
+      if (was === undefined) changed.set(key, "new");
+      else if (Math.abs(confidence - was) >= 0.001) changed.set(key, confidence > was ? "rises" : "falls");
+    }
+    if (changed.size > 0) setMoves(changed);
+  }, [entries]);
+  return moves;
+}

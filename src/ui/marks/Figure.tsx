@@ -1,0 +1,59 @@
+"use client";
+
+import { Popover } from "radix-ui";
+
+/** Where a number comes from. */
+export interface Origin {
+  formula: string;
+  inputs: [name: string, value: string][];
+  source: string;
+}
+
+/** A number that opens to its formula, inputs and source. */
+export function Figure({
+  label,
+  value,
+  unit,
+  origin,
+  large = false,
+}: {
+  label: string;
+  value: string;
+  unit?: string;
+  origin: Origin;
+  large?: boolean;
+}) {
+  return (
+    <div className="min-w-0">
+      <div className="caption">{label}</div>
+      <Popover.Root>
+        <Popover.Trigger
+          className={`figures text-left font-semibold underline decoration-dotted decoration-1 underline-offset-4 ${large ? "text-3xl" : "text-xl"}`}
+          aria-label={`${label}: ${value}${unit ? ` ${unit}` : ""}. Show where it comes from`}
+        >
+          {value}
+          {unit ? <span className="ml-1 text-base font-normal text-quiet">{unit}</span> : null}
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            sideOffset={6}
+            collisionPadding={12}
+            aria-label={`Where ${label} comes from`}
+            className="z-50 w-80 max-w-[calc(100vw-24px)] border-2 border-ink bg-raised p-4 text-sm text-ink shadow-lg"
+          >
+            <p className="font-mono text-[0.8125rem]">{origin.formula}</p>
+            <dl className="my-3 grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 border-y border-rule py-2">
+              {origin.inputs.map(([name, text]) => (
+                <div key={name} className="contents">
+                  <dt className="text-quiet">{name}</dt>
+                  <dd className="figures text-right">{text}</dd>
+                </div>
+              ))}
+            </dl>
+            <p className="text-quiet">{origin.source}</p>
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    </div>
+  );
+}

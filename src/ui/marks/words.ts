@@ -1,0 +1,40 @@
+const DATE = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
+
+/** "14 Mar 2026" for a calendar day like 2026-03-14. */
+export function dayText(day: string): string {
+  return DATE.format(new Date(`${day.slice(0, 10)}T00:00:00Z`));
+}
+
+/** Day of an instant on the site's own clock. */
+export function instantDay(instant: string, timeZone: string): string {
+  return new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric", timeZone }).format(new Date(instant));
+}
+
+/** Day and time of an instant on the site's own clock. */
+export function instantText(instant: string, timeZone: string): string {
+  return new Intl.DateTimeFormat("en-GB", {
+    day: "numeric",
+    month: "short",
+    year: "numeric",
+    hour: "2-digit",
+    minute: "2-digit",
+    timeZone,
+  }).format(new Date(instant));
+}
+
+/** A number with the digits that a person needs: none from a hundred up, one below. */
+export function amount(value: number, digits = Math.abs(value) >= 100 ? 0 : 1): string {
+  return new Intl.NumberFormat("en-GB", { minimumFractionDigits: digits, maximumFractionDigits: digits })
+    .format(value)
+    .replace("-", "\u2212");
+}
+
+/** Money in the tariff's currency. */
+export function money(value: number, currency: string): string {
+  return new Intl.NumberFormat("en-GB", { style: "currency", currency }).format(value);
+}
+
+/** "97 %" of a share. */
+export function percent(share: number): string {
+  return `${Math.round(share * 100)}\u00a0%`;
+}

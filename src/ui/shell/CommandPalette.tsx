@@ -1,0 +1,86 @@
+"use client";
+
+import { Command } from "cmdk";
+import { useParams, useRouter } from "next/navigation";
+import { Dialog } from "radix-ui";
+import { useEffect, useState } from "react";
+import { toggleSheet } from "./sheet";
+import { STATIONS } from "./stations";
+
+/** A place to jump to. */
+export interface Destination {
+  title: string;
+  href: string;
+}
+
+/** Keys at the desk: Ctrl K for every command, 1 to 8 for the stations of the open case. */
+export function CommandPalette({ destinations }: { destinations: Destination[] }) {
+  const [open, setOpen] = useState(false);
+  const router = useRouter();
+  const { id, station } = useParams<{ id?: string; station?: string }>();
+  const caseId = station ? id : undefined;
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
+        event.preventDefault();
+        setOpen((was) => !was);
+        return;
+      }
+      const target = event.target as HTMLElement;
+      if (event.ctrlKey || event.metaKey || event.altKey || target.closest("input, textarea, select, [role=dialog]")) return;
+      const chosen = STATIONS[Number(event.key) - 1];
+      if (caseId && chosen?.ready) router.push(`/cases/${caseId}/${chosen.id}`);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [caseId, router]);
+
+  const go = (act: () => void) => () => {
+    setOpen(false);
+    act();
+  };
+  const item = "flex min-h-11 cursor-pointer items-center px-4 data-[selected=true]:bg-sunken";
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger className="button no-print min-h-11">
+        Go to
+        <kbd className="caption hidden font-mono desk:inline">Ctrl K</kbd>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[12vh] left-1/2 z-50 w-[min(34rem,calc(100vw-24px))] -translate-x-1/2 border-2 border-ink bg-raised"
+        >
+          <Dialog.Title className="sr-only">Go to</Dialog.Title>
+          <Command label="Commands">
+            <Command.Input
+              autoFocus
+              placeholder="Station, site or command"
+              className="w-full border-b border-rule bg-transparent px-4 py-3 outline-none"
+            />
+            <Command.List className="max-h-[50vh] overflow-auto py-2">
+              <Command.Empty className="px-4 py-3 text-quiet">Nothing of that name</Command.Empty>
+              {caseId
+                ? STATIONS.filter(({ ready }) => ready).map((entry) => (
+                    <Command.Item key={entry.id} className={item} onSelect={go(() => router.push(`/cases/${caseId}/${entry.id}`))}>
+                      Station: {entry.title}
+                    </Command.Item>
+                  ))
+                : null}
+              {destinations.map(({ title, href }) => (
+                <Command.Item key={href} className={item} onSelect={go(() => router.push(href))}>
+                  {title}
+                </Command.Item>
+              ))}
+              <Command.Item className={item} onSelect={go(toggleSheet)}>
+                Change between light and dark sheet
+              </Command.Item>
+            </Command.List>
+          </Command>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

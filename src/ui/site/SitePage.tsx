@@ -1,0 +1,133 @@
+import Link from "next/link";
+import { moduleTypeOf } from "@/core/expected/expectedOutput";
+import type { SiteView } from "@/server/sites/openSite";
+import { ImportList } from "../import/ImportList";
+import { amount, instantDay } from "../marks/words";
+import { ArrayPlan } from "./ArrayPlan";
+import { SkyProfile } from "./SkyProfile";
+
+/** A site: the array as it lies, the sky over it, its parts, data and history. */
+export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
+  const { site } = view;
+  const zone = site.location.timeZone;
+  const dead = (view.analysis?.diagnosis.causes ?? [])
+    .filter(({ cause, to }) => cause === "string-open" && to === null)
+    .map(({ scope }) => scope);
+  return (
+    <main id="bench" className="mx-auto max-w-6xl px-4 py-6 desk:px-8">
+      <header className="border-b-2 border-ink pb-3">
+        <p className="caption figures">
+          {Math.abs(site.location.lat).toFixed(2)}° {site.location.lat >= 0 ? "N" : "S"}, {Math.abs(site.location.lon).toFixed(2)}°{" "}
+          {site.location.lon >= 0 ? "E" : "W"}, {amount(site.location.elevationM, 0)} m · as-built version {view.version}
+        </p>
+        <h1 className="text-2xl">{site.name ?? site.id}</h1>
+      </header>
+      <div className="mt-6 grid gap-10 lg:grid-cols-[minmax(0,1fr)_22rem]">
+        <div className="grid min-w-0 content-start gap-8">
+          <section aria-labelledby="plan-title">
+            <h2 id="plan-title" className="mb-2 text-lg">
+              As built
+            </h2>
+            <ArrayPlan site={site} dead={dead} />
+          </section>
+          <section aria-labelledby="sky-title">
+            <h2 id="sky-title" className="mb-2 text-lg">
+              Sky
+            </h2>
+            <div className="grid gap-6">
+              {site.planes.map((plane) => (
+                <SkyProfile key={plane.id} plane={plane} paths={view.sunPaths} nowMs={nowMs} south={site.location.lat >= 0} />
+              ))}
+            </div>
+          </section>
+          <ImportList imports={view.imports} timeZone={zone} />
+        </div>
+        <div className="grid content-start gap-8">
+          <section aria-labelledby="strings-title">
+            <h2 id="strings-title" className="text-lg">
+              Strings
+            </h2>
+            <table className="figures mt-2 w-full border-t-2 border-ink text-left">
+              <thead>
+                <tr className="caption">
+                  <th className="py-1 font-normal">String</th>
+                  <th className="font-normal">On</th>
+                  <th className="font-normal">Plane</th>
+                  <th className="text-right font-normal">Modules</th>
+                  <th className="text-right font-normal">kWp</th>
+                </tr>
+              </thead>
+              <tbody>
+                {site.strings.map((pvString) => (
+                  <tr key={pvString.id} className="border-t border-rule">
+                    <td className="py-1 font-mono">{pvString.id}</td>
+                    <td className="font-mono">
+                      {pvString.inverter}
+                      {pvString.mppt ? ` ${pvString.mppt}` : ""}
+                    </td>
+                    <td>{pvString.plane}</td>
+                    <td className="text-right">
+                      {pvString.modules} × {moduleTypeOf(site, pvString).pmaxW} W
+                    </td>
+                    <td className="text-right">{amount((pvString.modules * moduleTypeOf(site, pvString).pmaxW) / 1000, 2)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+          <section aria-labelledby="cases-title">
+            <h2 id="cases-title" className="text-lg">
+              Cases
+            </h2>
+            <ul className="mt-2 border-t-2 border-ink">
+              {view.cases.map((open) => (
+                <li key={open.id} className="border-b border-rule py-2">
+                  <Link href={`/cases/${open.id}/brief`}>{open.title}</Link>
+                  <span className="caption block">
+                    {open.kind}, opened {instantDay(open.openedAt, zone)}
+                    {open.closedAt ? `, closed ${instantDay(open.closedAt, zone)}` : ""}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+          <section aria-labelledby="versions-title">
+            <h2 id="versions-title" className="text-lg">
+              Versions
+            </h2>
+            <ul className="mt-2 border-t-2 border-ink">
+              {view.versions.map(({ version, recordedAt, note }) => (
+                <li key={version} className="figures border-b border-rule py-1.5">
+                  {version}: {note} <span className="caption">{instantDay(recordedAt, zone)}</span>
+                </li>
+              ))}
+            </ul>
+          </section>
+          <section aria-labelledby="files-title">
+            <h2 id="files-title" className="text-lg">
+              Take it with you
+            </h2>
+            <ul className="mt-2 grid gap-2">
+              <li>
+                <a href={`/api/sites/${site.id}/file`}>Site file</a>
+              </li>
+              {view.analysis ? (
+                <>
+                  <li>
+                    <a href={`/api/sites/${site.id}/series?kind=production`}>Production CSV</a>
+                  </li>
+                  <li>
+                    <a href={`/api/sites/${site.id}/series?kind=weather`}>Weather CSV</a>
+                  </li>
+                  <li>
+                    <a href={`/api/sites/${site.id}/diagnosis`}>Diagnosis</a>
+                  </li>
+                </>
+              ) : null}
+            </ul>
+          </section>
+        </div>
+      </div>
+    </main>
+  );
+}

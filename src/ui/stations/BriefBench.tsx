@@ -1,0 +1,91 @@
+import Link from "next/link";
+import { moduleTypeOf } from "@/core/expected/expectedOutput";
+import type { SiteFile } from "@/core/formats/siteFile";
+import type { CaseView } from "@/server/cases/openCase";
+import { amount, dayText, instantDay } from "../marks/words";
+import { ArrayPlan } from "../site/ArrayPlan";
+import { BriefForm } from "./BriefForm";
+
+/** What is known before the way there: the complaint, what stands on site, what the data show already. */
+export function BriefBench({ view }: { view: CaseView }) {
+  const { site, analysis } = view;
+  const first = analysis?.diagnosis.causes[0];
+  return (
+    <div className="grid gap-8 2xl:grid-cols-[minmax(0,1fr)_26rem]">
+      <section aria-labelledby="brief-title">
+        <h2 id="brief-title" className="sr-only">
+          Brief
+        </h2>
+        {view.brief.hazards || view.brief.access ? null : (
+          <p className="mb-4 border-l-4 border-fix bg-raised p-3">Nothing is written of hazards and access yet: ask before you drive.</p>
+        )}
+        <BriefForm caseId={view.id} brief={view.brief} />
+      </section>
+      <section aria-labelledby="system-title" className="min-w-0">
+        <h2 id="system-title" className="text-lg">
+          The system, as built
+        </h2>
+        <Facts site={site} version={view.asBuiltVersion} />
+        <div className="mt-4">
+          <ArrayPlan site={site} compact />
+        </div>
+        <p className="mt-2">
+          <Link href={`/sites/${site.id}`}>The whole site: plan, sky, data, history</Link>
+        </p>
+        <h2 className="mt-6 text-lg">What monitoring shows already</h2>
+        {analysis ? (
+          <p className="figures mt-1">
+            {amount(analysis.diagnosis.energy.measuredKwh)} of {amount(analysis.diagnosis.energy.expectedKwh)} kWh expected,{" "}
+            {instantDay(analysis.diagnosis.period.from, site.location.timeZone)} to{" "}
+            {instantDay(analysis.diagnosis.period.to, site.location.timeZone)}.{" "}
+            {first
+              ? `Most is lost to: ${view.ledger[0]?.title ?? first.cause} (${first.scope}) since ${instantDay(first.from, site.location.timeZone)}.`
+              : "Nothing stands out."}
+          </p>
+        ) : (
+          <p className="mt-1">Nothing yet: bring production and weather in at Compare.</p>
+        )}
+      </section>
+    </div>
+  );
+}
+
+function Facts({ site, version }: { site: SiteFile; version: number }) {
+  const kw = site.strings.reduce((sum, pvString) => sum + pvString.modules * moduleTypeOf(site, pvString).pmaxW, 0) / 1000;
+  const rows: [string, string][] = [
+    [
+      "Array",
+      `${amount(kw, 2)} kWp, ${site.strings.reduce((sum, { modules }) => sum + modules, 0)} modules in ${site.strings.length} strings`,
+    ],
+    [
+      "Planes",
+      site.planes.map((plane) => `${plane.id}: ${plane.tiltDeg}° tilt, facing ${plane.azimuthDeg}°, ${plane.mounting}`).join("; "),
+    ],
+    [
+      "Inverters",
+      site.inverters
+        .map((inverter) => `${inverter.id}: ${amount(inverter.acRatedW / 1000, 1)} kW ${inverter.kind}, ${inverter.location}`)
+        .join("; "),
+    ],
+    [
+      "Modules",
+      site.moduleTypes
+        .map(
+          (type) => `${typeof type.maker === "string" ? `${type.maker} ` : ""}${type.pmaxW} W, ${type.vocV} V open, ${type.iscA} A short`,
+        )
+        .join("; "),
+    ],
+    ["In service since", site.commissioned ? dayText(site.commissioned) : "not known"],
+    ["As-built", `version ${version}`],
+  ];
+  return (
+    <dl className="mt-2 border-t border-rule">
+      {rows.map(([name, text]) => (
+        <div key={name} className="grid grid-cols-[9rem_1fr] gap-3 border-b border-rule py-1.5">
+          <dt className="text-quiet">{name}</dt>
+          <dd className="figures">{text}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

@@ -1,0 +1,67 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import type { Brief } from "@/server/cases/brief";
+import { send } from "../send";
+
+const FIELDS: { key: keyof Brief; label: string; rows: number }[] = [
+  { key: "complaint", label: "Complaint, in the owner's words", rows: 2 },
+  { key: "since", label: "Since when; sudden or creeping; after what", rows: 2 },
+  { key: "history", label: "History and documents on site", rows: 2 },
+  { key: "hazards", label: "Hazards", rows: 2 },
+  { key: "access", label: "Access", rows: 2 },
+];
+
+const SAVE_AFTER_MS = 700;
+
+/** The brief, saved as it is typed; kept in the browser until the server has it. */
+export function BriefForm({ caseId, brief }: { caseId: string; brief: Brief }) {
+  const [text, setText] = useState(brief);
+  const [state, setState] = useState("Saved");
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const router = useRouter();
+  const draftKey = `irradant-brief-${caseId}`;
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the draft is looked for once, when the bench opens
+  useEffect(() => {
+    const draft = localStorage.getItem(draftKey);
+    if (!draft) return;
+    const kept = JSON.parse(draft) as Brief;
+    setText(kept);
+    void save(kept);
+  }, [draftKey]);
+
+  async function save(next: Brief) {
+    const answer = await send(`/api/cases/${caseId}/brief`, "PUT", next);
+    if ("error" in (answer as object)) setState(`Kept here, not sent yet: ${(answer as { error: string }).error}`);
+    else {
+      if (localStorage.getItem(draftKey) === JSON.stringify(next)) localStorage.removeItem(draftKey);
+      setState("Saved");
+      router.refresh();
+    }
+  }
+
+  function change(key: keyof Brief, value: string) {
+    const next = { ...text, [key]: value };
+    setText(next);
+    localStorage.setItem(draftKey, JSON.stringify(next));
+    setState("Saving");
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => void save(next), SAVE_AFTER_MS);
+  }
+
+  return (
+    <form className="grid gap-4" onSubmit={(event) => event.preventDefault()}>
+      {FIELDS.map(({ key, label, rows }) => (
+        <label key={key} className="grid gap-1 font-semibold">
+          {label}
+          <textarea className="field font-normal" rows={rows} value={text[key]} onChange={(event) => change(key, event.target.value)} />
+        </label>
+      ))}
+      <p role="status" className="caption">
+        {state}
+      </p>
+    </form>
+  );
+}

@@ -1,0 +1,41 @@
+import type { CaseView } from "@/server/cases/openCase";
+import type { ImportView } from "@/server/imports/importSeries";
+import { DayChart } from "../charts/DayChart";
+import { DayRibbon } from "../charts/DayRibbon";
+import { ImportList } from "../import/ImportList";
+import { ImportPanel } from "../import/ImportPanel";
+import { EnergyFigures } from "./EnergyFigures";
+
+/** Measured against expected, and where the data come in. */
+export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imports: ImportView[]; demoFiles: string[] }) {
+  const { analysis, noAnalysis, site } = view;
+  const worst = analysis?.diagnosis.causes[0];
+  return (
+    <div className="grid gap-8">
+      <h2 className="sr-only">Compare</h2>
+      {analysis ? (
+        <>
+          <EnergyFigures view={view} />
+          <section aria-label="Energy by day">
+            <DayChart
+              days={analysis.overview.days}
+              expectedKwh={analysis.overview.expectedKwh}
+              measuredKwh={analysis.overview.measuredKwh}
+              mark={worst ? { from: worst.from, to: worst.to, name: `${view.ledger[0]?.title} (${worst.scope})` } : undefined}
+            />
+          </section>
+          <section aria-label="Day ribbon">
+            <DayRibbon siteId={site.id} shape={analysis.overview.ribbon} revision={analysis.diagnosis.period.to} />
+          </section>
+        </>
+      ) : (
+        <p className="border-l-4 border-watch bg-raised p-4">
+          {noAnalysis?.refused ??
+            `Nothing to compare yet: ${noAnalysis?.missing.join(" and ")} data are missing. Bring them in below; the comparison follows by itself.`}
+        </p>
+      )}
+      <ImportPanel siteId={site.id} demoFiles={demoFiles} />
+      <ImportList imports={imports} timeZone={site.location.timeZone} />
+    </div>
+  );
+}

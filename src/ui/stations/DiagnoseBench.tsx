@@ -1,0 +1,151 @@
+import { TriangleAlert } from "lucide-react";
+import { CAUSES } from "@/core/diagnosis/causes";
+import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import { TEST_CAUTIONS } from "@/core/diagnosis/nextTests";
+import type { CaseView } from "@/server/cases/openCase";
+import { DayChart } from "../charts/DayChart";
+import { HatchSwatch } from "../marks/causeHatch";
+import { Figure } from "../marks/Figure";
+import { amount, instantDay, instantText, money, percent } from "../marks/words";
+import { ArrayPlan } from "../site/ArrayPlan";
+
+/** The causes in order of what they cost, each with its reasons and the test that tells most next. */
+export function DiagnoseBench({ view }: { view: CaseView }) {
+  const { analysis, ledger } = view;
+  const worst = ledger.find((entry) => entry.since !== null);
+  if (ledger.length === 0) {
+    return (
+      <div>
+        <h2 className="text-lg">Diagnose</h2>
+        <p className="mt-3 border-l-4 border-sound bg-raised p-4">
+          {analysis
+            ? "Nothing stands out: the array makes what it should, within the spread of weather and model."
+            : "No data and no findings yet: the diagnosis begins with either."}
+        </p>
+      </div>
+    );
+  }
+  return (
+    <div className="grid gap-8">
+      {worst && analysis ? (
+        <section aria-label="When it happened" className="grid gap-6 2xl:grid-cols-[minmax(0,1fr)_22rem]">
+          <DayChart
+            days={analysis.overview.days}
+            expectedKwh={analysis.overview.expectedKwh}
+            measuredKwh={analysis.overview.measuredKwh}
+            mark={{ from: worst.since as string, to: worst.until, name: `${worst.title} (${worst.scope})` }}
+          />
+          <ArrayPlan site={view.site} dead={deadStrings(ledger)} compact />
+        </section>
+      ) : null}
+      <ol className="border-t-2 border-ink" aria-label="Causes by energy lost">
+        {ledger.map((entry, k) => (
+          <CauseCard key={`${entry.cause}/${entry.scope}/${entry.since}`} entry={entry} order={k} view={view} />
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+function deadStrings(ledger: readonly LedgerEntry[]): string[] {
+  return ledger.filter((entry) => entry.cause === "string-open" && entry.until === null).map((entry) => entry.scope);
+}
+
+function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; view: CaseView }) {
+  const zone = view.site.location.timeZone;
+  const cause = CAUSES[entry.cause];
+  const caution = TEST_CAUTIONS[entry.cause];
+  return (
+    <li className="border-b border-rule py-5">
+      <h2 className="flex flex-wrap items-center gap-x-3 text-xl">
+        <HatchSwatch cause={entry.cause} id={`diagnose-${order}`} />
+        {entry.title} <span className="font-mono text-lg font-normal">{entry.scope}</span>
+        <span className="caption font-normal">{cause.kind}</span>
+      </h2>
+      <p className="mt-1">
+        {cause.plain}{" "}
+        {entry.since
+          ? `Since ${instantText(entry.since, zone)}${entry.until ? `, until ${instantText(entry.until, zone)}` : ", and it lasts"}.`
+          : "Findings speak for it; the data don't show it."}
+      </p>
+      <div className="mt-3 flex flex-wrap gap-x-10 gap-y-3">
+        <Figure
+          label="Energy lost"
+          value={entry.lossKwh > 0 ? amount(entry.lossKwh) : "none told"}
+          unit={entry.lossKwh > 0 ? "kWh" : undefined}
+          origin={{
+            formula: "Σ (healthy − measured) · Δt over the intervals that this cause explains",
+            inputs: [
+              [
+                "Own calibration",
+                view.analysis?.overview.units.map((unit) => `${unit.scope} ${unit.healthyRatio.toFixed(2)}`).join(", ") ?? "none",
+              ],
+              ["From", entry.since ? instantDay(entry.since, zone) : "not told"],
+              ["To", entry.until ? instantDay(entry.until, zone) : "end of data"],
+            ],
+            source:
+              "Healthy: the expected output at the calibration of the unit's own healthy days, or of its working strings meanwhile. No interval is counted for two causes.",
+          }}
+        />
+        {view.valuePerKwh !== null && view.site.tariff && entry.lossKwh > 0 ? (
+          <Figure
+            label="Worth"
+            value={money(entry.lossKwh * view.valuePerKwh, view.site.tariff.currency)}
+            origin={{
+              formula: "energy × worth of a kWh",
+              inputs: [
+                ["Energy", `${amount(entry.lossKwh)} kWh`],
+                ["Worth of a kWh", money(view.valuePerKwh, view.site.tariff.currency)],
+              ],
+              source: "Tariff and self-use share in the site file.",
+            }}
+          />
+        ) : null}
+        <Figure
+          label="How sure"
+          value={percent(entry.confidence)}
+          origin={{
+            formula: "p = 1 / (1 + e^−(prior + Σ weights))",
+            inputs: [
+              ["Prior", cause.priorLogOdds.toFixed(1)],
+              ...entry.evidence.map(({ text, weight }): [string, string] => [
+                text.length > 48 ? `${text.slice(0, 46)}…` : text,
+                signed(weight),
+              ]),
+            ],
+            source: "Weights are natural log odds, taken as independent (Good 1950).",
+          }}
+        />
+      </div>
+      <h3 className="mt-4 font-semibold">Why</h3>
+      <ul className="mt-1 grid gap-1">
+        {entry.evidence.map(({ text, weight, from }) => (
+          <li key={text} className="grid grid-cols-[4.5rem_5rem_1fr] items-baseline gap-2">
+            <span className="figures text-right">{signed(weight)}</span>
+            <span className="caption">{from === "signature" ? "data" : "finding"}</span>
+            <span>{text}</span>
+          </li>
+        ))}
+      </ul>
+      {entry.nextTest ? (
+        <div className="mt-4 border-l-4 border-act bg-raised p-3">
+          <h3 className="font-semibold">Measure next</h3>
+          <p>{entry.nextTest}</p>
+          {caution ? (
+            <p className="mt-2 flex gap-2 font-semibold">
+              <TriangleAlert className="mt-0.5 size-5 shrink-0 text-stop" aria-hidden="true" />
+              <span>
+                <span className="sr-only">Caution: </span>
+                {caution}
+              </span>
+            </p>
+          ) : null}
+        </div>
+      ) : null}
+    </li>
+  );
+}
+
+function signed(weight: number): string {
+  return `${weight < 0 ? "\u2212" : "+"}${Math.abs(weight).toFixed(1)}`;
+}

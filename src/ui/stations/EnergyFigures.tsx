@@ -1,0 +1,103 @@
+import type { CaseView } from "@/server/cases/openCase";
+import { Figure } from "../marks/Figure";
+import { amount, instantDay, money, percent } from "../marks/words";
+
+const EXPECTED_SOURCE =
+  "Sun: Reda & Andreas 2004. Split: Erbs 1982. Tilted plane: Hay & Davies 1980. Glass: Martin & Ruiz 2001. Cell: Faiman 2008. Power linear in light and temperature; data-sheet efficiency.";
+
+/** The sums of the period, each open to where it comes from. */
+export function EnergyFigures({ view }: { view: CaseView }) {
+  if (!view.analysis) return null;
+  const { energy, period } = view.analysis.diagnosis;
+  const { site } = view;
+  const span: [string, string] = [
+    "Period",
+    `${instantDay(period.from, site.location.timeZone)} to ${instantDay(period.to, site.location.timeZone)}`,
+  ];
+  const measuredBy: [string, string] = ["Measured by", view.analysis.overview.units.map((unit) => unit.measuredBy).join(", ")];
+  const expected: [string, string] = ["Expected", `${amount(energy.expectedKwh)} kWh`];
+  const measured: [string, string] = ["Measured", `${amount(energy.measuredKwh)} kWh`];
+  return (
+    <div className="flex flex-wrap gap-x-10 gap-y-4">
+      <Figure
+        large
+        label="Expected"
+        value={amount(energy.expectedKwh)}
+        unit="kWh"
+        origin={{
+          formula: "Σ P(weather) · Δt, healthy array, without the inverter's start and rating limits",
+          inputs: [
+            span,
+            ["Ageing", `${site.losses.degradationPctPerYear} % a year`],
+            ["Mismatch", `${site.losses.mismatchPct} %`],
+            ["DC wiring", `${site.losses.wiringDcPct} %`],
+          ],
+          source: EXPECTED_SOURCE,
+        }}
+      />
+      <Figure
+        large
+        label="Measured"
+        value={amount(energy.measuredKwh)}
+        unit="kWh"
+        origin={{
+          formula: "Σ P · Δt over intervals with a usable value",
+          inputs: [span, measuredBy],
+          source: "The imported production data; missing, stuck and impossible values left out of both sums.",
+        }}
+      />
+      <Figure
+        large
+        label="Lost"
+        value={amount(energy.lossKwh)}
+        unit="kWh"
+        origin={{
+          formula: "lost = expected − measured = Σ causes + unexplained",
+          inputs: [expected, measured, ["Unexplained", `${amount(energy.unexplainedKwh)} kWh`]],
+          source: "Unexplained may be negative: the model's own spread of a few percent, and the inverter's design limits.",
+        }}
+      />
+      {energy.moneyLost !== null && energy.currency && site.tariff ? (
+        <Figure
+          large
+          label="Worth"
+          value={money(energy.moneyLost, energy.currency)}
+          origin={{
+            formula: "lost × (self-use × import price + (1 − self-use) × export price)",
+            inputs: [
+              ["Lost", `${amount(energy.lossKwh)} kWh`],
+              ["Self-use", percent(site.tariff.selfUseShare)],
+              ["Import price", `${site.tariff.importPerKwh} ${site.tariff.currency}/kWh`],
+              ["Export price", `${site.tariff.exportPerKwh} ${site.tariff.currency}/kWh`],
+            ],
+            source: "Tariff in the site file; a new as-built version changes it.",
+          }}
+        />
+      ) : null}
+      {energy.performanceIndex !== null ? (
+        <Figure
+          large
+          label="Performance index"
+          value={energy.performanceIndex.toFixed(3)}
+          origin={{
+            formula: "measured ÷ expected",
+            inputs: [measured, expected],
+            source: "Energy performance index in the sense of IEC 61724-1:2021.",
+          }}
+        />
+      ) : null}
+      {energy.performanceRatio !== null ? (
+        <Figure
+          large
+          label="Performance ratio"
+          value={energy.performanceRatio.toFixed(3)}
+          origin={{
+            formula: "PR = E / (P₀ · H / 1 kW/m²)",
+            inputs: [measured, ["Irradiation", "in the plane of each string, by its nameplate power"]],
+            source: "IEC 61724-1:2021, performance ratio.",
+          }}
+        />
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,184 @@
+import { CAUSES } from "@/core/diagnosis/causes";
+import { SEVERITIES, SEVERITY_WORDS } from "@/core/inspection/severity";
+import type { CaseView } from "@/server/cases/openCase";
+import { DayChart } from "../charts/DayChart";
+import { HatchSwatch } from "../marks/causeHatch";
+import { SeverityMark } from "../marks/SeverityMark";
+import { amount, instantDay, money } from "../marks/words";
+import { ArrayPlan } from "../site/ArrayPlan";
+import { PrintButton } from "./PrintButton";
+
+/** The report for the owner: plain words, energy and money that can be checked, findings with photos. */
+export function HandOverBench({ view }: { view: CaseView }) {
+  const { site, analysis, findings, ledger } = view;
+  const zone = site.location.timeZone;
+  const dead = ledger.filter((entry) => entry.cause === "string-open" && entry.until === null).map((entry) => entry.scope);
+  const worst = ledger.find((entry) => entry.since !== null);
+  const bySeverity = SEVERITIES.map((severity) => ({ severity, list: findings.filter((finding) => finding.severity === severity) })).filter(
+    ({ list }) => list.length > 0,
+  );
+  return (
+    <div className="max-w-4xl">
+      <div className="no-print mb-6 flex items-center justify-between gap-4">
+        <h2 className="text-lg">Report</h2>
+        <PrintButton />
+      </div>
+      <article className="bg-raised p-5 sm:p-8 print:p-0" aria-label="Report">
+        <header className="border-b-2 border-ink pb-4">
+          <p className="caption">Service report</p>
+          <h2 className="text-2xl">{site.name ?? site.id}</h2>
+          <p>
+            {view.title}. {view.kind}, opened {instantDay(view.openedAt, zone)}.
+          </p>
+        </header>
+        <section className="mt-5" aria-labelledby="report-answer">
+          <h3 id="report-answer" className="text-xl">
+            In short
+          </h3>
+          <p className="mt-1 text-lg">{shortAnswer(view)}</p>
+        </section>
+        {analysis ? (
+          <section className="keep-together mt-6" aria-labelledby="report-energy">
+            <h3 id="report-energy" className="text-xl">
+              Energy
+            </h3>
+            <p className="figures mt-1">
+              From {instantDay(analysis.diagnosis.period.from, zone)} to {instantDay(analysis.diagnosis.period.to, zone)} the array made{" "}
+              {amount(analysis.diagnosis.energy.measuredKwh)} kWh. In the same weather a healthy one would have made{" "}
+              {amount(analysis.diagnosis.energy.expectedKwh)} kWh.
+            </p>
+            <DayChart
+              days={analysis.overview.days}
+              expectedKwh={analysis.overview.expectedKwh}
+              measuredKwh={analysis.overview.measuredKwh}
+              mark={worst ? { from: worst.since as string, to: worst.until, name: worst.title } : undefined}
+            />
+          </section>
+        ) : null}
+        {ledger.length > 0 ? (
+          <section className="mt-6" aria-labelledby="report-causes">
+            <h3 id="report-causes" className="text-xl">
+              Where it went
+            </h3>
+            <table className="figures mt-2 w-full border-t-2 border-ink text-left">
+              <thead>
+                <tr className="caption">
+                  <th className="py-1 font-normal">Cause</th>
+                  <th className="font-normal">When</th>
+                  <th className="text-right font-normal">Energy</th>
+                  <th className="text-right font-normal">Worth</th>
+                </tr>
+              </thead>
+              <tbody>
+                {ledger.map((entry, k) => (
+                  <tr key={`${entry.cause}/${entry.scope}/${entry.since}`} className="keep-together border-t border-rule align-top">
+                    <td className="py-2 pr-3">
+                      <span className="flex gap-2">
+                        <HatchSwatch cause={entry.cause} id={`report-${k}`} />
+                        <span>
+                          <strong>{entry.title}</strong> <span className="font-mono">{entry.scope}</span>
+                          <span className="caption block">{CAUSES[entry.cause].plain}</span>
+                        </span>
+                      </span>
+                    </td>
+                    <td className="py-2 pr-3">
+                      {entry.since
+                        ? `${instantDay(entry.since, zone)} to ${entry.until ? instantDay(entry.until, zone) : "now"}`
+                        : "seen on site"}
+                    </td>
+                    <td className="py-2 pr-3 text-right whitespace-nowrap">
+                      {entry.lossKwh > 0 ? `${amount(entry.lossKwh)} kWh` : "not told"}
+                    </td>
+                    <td className="py-2 text-right whitespace-nowrap">
+                      {entry.lossKwh > 0 && view.valuePerKwh !== null && site.tariff
+                        ? money(entry.lossKwh * view.valuePerKwh, site.tariff.currency)
+                        : ""}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        ) : null}
+        {worst?.nextTest ? (
+          <section className="keep-together mt-6" aria-labelledby="report-next">
+            <h3 id="report-next" className="text-xl">
+              Next
+            </h3>
+            <p className="mt-1">
+              To be measured by a qualified person: {worst.nextTest.charAt(0).toLowerCase()}
+              {worst.nextTest.slice(1)}.
+            </p>
+          </section>
+        ) : null}
+        <section className="mt-6" aria-labelledby="report-findings">
+          <h3 id="report-findings" className="text-xl">
+            What was seen
+          </h3>
+          {findings.length === 0 ? <p className="mt-1">The walk has not been recorded yet.</p> : null}
+          {bySeverity.map(({ severity, list }) => (
+            <div key={severity} className="mt-3">
+              <p className="border-b border-rule pb-1">
+                <SeverityMark severity={severity} /> <span className="caption">{SEVERITY_WORDS[severity].meaning}</span>
+              </p>
+              <ul>
+                {list.map((finding) => (
+                  <li key={finding.id} className="keep-together border-b border-rule py-2">
+                    <p>
+                      <strong>{finding.pointTitle}:</strong> {finding.gradeText}
+                      {finding.place ? ` (${finding.place})` : ""}
+                    </p>
+                    {finding.note ? <p>{finding.note}</p> : null}
+                    {finding.photos.length > 0 ? (
+                      <div className="mt-2 flex flex-wrap gap-3">
+                        {finding.photos.map((photo, k) => (
+                          // biome-ignore lint/performance/noImgElement: photos come from this server and are printed at full size
+                          <img
+                            key={photo.id}
+                            src={`/api/photos/${photo.id}`}
+                            width={photo.widthPx}
+                            height={photo.heightPx}
+                            alt={`${finding.pointTitle}, view ${k + 1}`}
+                            className="h-52 w-auto border border-rule-strong"
+                          />
+                        ))}
+                      </div>
+                    ) : null}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          ))}
+        </section>
+        <section className="keep-together mt-6" aria-labelledby="report-plan">
+          <h3 id="report-plan" className="text-xl">
+            The array
+          </h3>
+          <div className="mt-2">
+            <ArrayPlan site={site} dead={dead} compact />
+          </div>
+        </section>
+        <footer className="caption mt-8 border-t border-rule pt-3">
+          Expected output is calculated from the measured weather for this array's planes, modules and inverters; every figure can be opened
+          to its formula in Irradant. Electrical work belongs to licensed persons under local rules.
+        </footer>
+      </article>
+    </div>
+  );
+}
+
+/** The answer to the owner's question in one or two sentences. */
+function shortAnswer(view: CaseView): string {
+  const { analysis, ledger, site } = view;
+  if (!analysis) return "There are no data to compare yet; this report tells what was seen on site.";
+  const { energy } = analysis.diagnosis;
+  const share =
+    energy.performanceIndex === null ? "" : `The array made ${Math.round(energy.performanceIndex * 100)} % of what it should have made. `;
+  const worst = ledger.find((entry) => entry.since !== null && CAUSES[entry.cause].kind !== "design");
+  if (!worst) return `${share}That is within the ordinary spread: nothing is wrong.`;
+  const worth = view.valuePerKwh !== null && site.tariff ? `, worth ${money(worst.lossKwh * view.valuePerKwh, site.tariff.currency)}` : "";
+  const when = worst.until
+    ? `from ${instantDay(worst.since as string, site.location.timeZone)} to ${instantDay(worst.until, site.location.timeZone)}`
+    : `since ${instantDay(worst.since as string, site.location.timeZone)}`;
+  return `${share}Most of the loss has one cause (${worst.scope}), ${when}: ${CAUSES[worst.cause].plain} So far it cost ${amount(worst.lossKwh)} kWh${worth}.`;
+}

@@ -1,0 +1,17 @@
+import type { CaseView } from "@/server/cases/openCase";
+import type { StationStates } from "../shell/stations";
+
+/** One or two words a station for the spine. */
+export function stationStates(view: CaseView): StationStates {
+  const points = view.walk.flatMap((stop) => stop.points).length;
+  const seen = new Set(view.findings.map((finding) => finding.pointId)).size;
+  const ratio = view.analysis?.diagnosis.energy.performanceIndex;
+  const causes = view.analysis?.diagnosis.causes.length;
+  return {
+    brief: view.brief.complaint ? "written" : "empty",
+    walk: `${seen} of ${points} seen`,
+    compare: ratio === null || ratio === undefined ? "no data yet" : `${Math.round(ratio * 100)} % of expected`,
+    diagnose: causes === undefined ? "waits for data" : causes === 0 ? "nothing found" : `${causes} ${causes === 1 ? "cause" : "causes"}`,
+    "hand-over": view.closedAt ? "closed" : "report",
+  };
+}
