@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { root } from "./steps.mjs";
 
-export function freePort() {
+function freePort() {
   return new Promise((resolve) => {
     const probe = createServer();
     probe.listen(0, "127.0.0.1", () => {
@@ -16,37 +16,48 @@ export function freePort() {
   });
 }
 
-/** @returns address and a function that ends the server and removes its data */
+/** A running demonstration: its address and data folder, and ways to kill, start again and end it. */
 export async function serveDemo() {
   const folder = mkdtempSync(join(tmpdir(), "irradant-demo-"));
   const port = await freePort();
-  const env = { ...process.env, IRRADANT_DATA: folder, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" };
-  const loaded = spawnSync(process.execPath, ["dist/loadDemo.mjs"], { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
-  if (loaded.status !== 0) throw new Error("the demo data could not be loaded");
-  const next = join(root, "node_modules/next/dist/bin/next");
-  const server = spawn(process.execPath, [next, "start", "-H", "127.0.0.1", "-p", String(port)], {
-    cwd: root,
-    env,
-    stdio: ["ignore", "ignore", "inherit"],
-  });
   const address = `http://127.0.0.1:${port}`;
-  for (let k = 0; ; k++) {
-    if (
-      await fetch(address)
-        .then((answer) => answer.ok)
-        .catch(() => false)
-    )
-      break;
-    if (k > 150) throw new Error("the server does not answer");
-    await new Promise((resolve) => setTimeout(resolve, 200));
+  const env = { ...process.env, IRRADANT_DATA: folder, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" };
+  const loaded = spawnSync(process.execPath, ["dist/loadDemo.mjs"], { cwd: root, env, stdio: ["ignore", "ignore", "pipe"] });
+  if (loaded.status !== 0) throw new Error(`the demo data could not be loaded: ${loaded.stderr}`);
+  let server = null;
+
+  async function start() {
+    const next = join(root, "node_modules/next/dist/bin/next");
+    server = spawn(process.execPath, [next, "start", "-H", "127.0.0.1", "-p", String(port)], {
+      cwd: root,
+      env,
+      stdio: ["ignore", "ignore", "inherit"],
+    });
+    for (let k = 0; k < 150; k++) {
+      if (
+        await fetch(address)
+          .then((answer) => answer.ok)
+          .catch(() => false)
+      )
+        return;
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    }
+    throw new Error("the server does not answer");
   }
-  return {
-    address,
-    folder,
-    async close() {
-      server.kill("SIGKILL");
-      await new Promise((resolve) => server.once("exit", resolve));
-      rmSync(folder, { recursive: true, force: true });
-    },
-  };
+
+  /** Ends the server without a chance to tidy up. */
+  async function kill() {
+    if (!server || server.exitCode !== null) return;
+    const gone = new Promise((resolve) => server.once("exit", resolve));
+    server.kill("SIGKILL");
+    await gone;
+  }
+
+  async function close() {
+    await kill();
+    rmSync(folder, { recursive: true, force: true });
+  }
+
+  await start();
+  return { address, folder, start, kill, close };
 }

@@ -21,7 +21,7 @@ export interface Overview {
 
 /** Sums a diagnosis by day. */
 export function overviewOf(run: DiagnosisRun): Overview {
-  const { comparison, states, diagnosis } = run;
+  const { comparison, states } = run;
   const { days, grid, site } = comparison;
   const rows = days.days.length;
   const expectedKwh: (number | null)[] = [];
@@ -83,7 +83,7 @@ export function overviewOf(run: DiagnosisRun): Overview {
     return {
       days: counted,
       from: dayName(days.days[from]),
-      to: diagnosis.period.to.slice(0, 10),
+      to: dayName(days.days[rows - 1]),
       lossKwhPerDay: round(perDay),
       moneyPerDay: site.tariff ? round(perDay * valuePerKwh(site.tariff)) : null,
     };

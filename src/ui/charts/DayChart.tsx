@@ -5,7 +5,7 @@ import { dayText } from "../marks/words";
 
 const WIDTH = 900;
 const HEIGHT = 260;
-const LEFT = 46;
+const LEFT = 58;
 const BOTTOM = 26;
 const TOP = 10;
 
@@ -80,7 +80,7 @@ export function DayChart({ days, expectedKwh, measuredKwh, mark }: DayChartProps
           <g key={kwh}>
             <line x1={LEFT} x2={WIDTH} y1={y(kwh)} y2={y(kwh)} stroke="var(--rule)" strokeWidth={kwh === 0 ? 1.5 : 0.7} />
             <text x={LEFT - 6} y={y(kwh) + 4} textAnchor="end" fontSize="13" fill="var(--quiet)">
-              {Number(kwh.toFixed(1))}
+              {kwh === top ? `${kwh} kWh` : Number(kwh.toFixed(1))}
             </text>
           </g>
         ))}
@@ -97,9 +97,6 @@ export function DayChart({ days, expectedKwh, measuredKwh, mark }: DayChartProps
         <path d={between(expectedKwh, measuredKwh, x, y)} fill={`url(#lost-${id})`} />
         <path d={line(expectedKwh, x, y)} fill="none" stroke="var(--ink)" strokeWidth="1.4" strokeDasharray="5 3.5" />
         <path d={line(measuredKwh, x, y)} fill="none" stroke="var(--measured)" strokeWidth="2" strokeLinejoin="round" />
-        <text x="4" y={TOP + 4} fontSize="13" fill="var(--quiet)">
-          kWh
-        </text>
         {at === null ? null : <line x1={x(at)} x2={x(at)} y1={TOP} y2={HEIGHT - BOTTOM} stroke="var(--ink)" strokeWidth="1" />}
       </svg>
       <input

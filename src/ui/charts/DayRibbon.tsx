@@ -58,7 +58,7 @@ export function DayRibbon({ siteId, shape, revision }: { siteId: string; shape: 
   return (
     <figure className="min-w-0">
       <div className="flex">
-        <div className="caption figures flex h-40 w-11.5 flex-col justify-between pr-2 text-right" aria-hidden="true">
+        <div className="caption figures flex h-40 w-14 flex-col justify-between pr-2 text-right" aria-hidden="true">
           <span>{FROM_HOUR}:00</span>
           <span>noon</span>
           <span>{TO_HOUR}:00</span>
@@ -73,7 +73,7 @@ export function DayRibbon({ siteId, shape, revision }: { siteId: string; shape: 
           onPointerLeave={() => setReadout("")}
         />
       </div>
-      <figcaption className="caption figures mt-1 flex min-h-6 flex-wrap items-center gap-x-5 pl-11.5">
+      <figcaption className="caption figures mt-1 flex min-h-6 flex-wrap items-center gap-x-5 pl-14">
         <span className="inline-flex items-center gap-1.5">
           nothing
           <span

@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { ImportView } from "@/server/imports/importSeries";
-import { instantDay } from "../marks/words";
+import { instantDay, lastDay } from "../marks/words";
 import { send } from "../send";
 
 /** The files taken in, newest first; each can be taken back. */
@@ -46,7 +46,7 @@ export function ImportList({ imports, timeZone }: { imports: ImportView[]; timeZ
                 <td className="py-1.5 pr-4">{entry.fileName}</td>
                 <td className="pr-4">{entry.kind}</td>
                 <td className="pr-4">
-                  {instantDay(entry.from, timeZone)} to {instantDay(entry.to, timeZone)}
+                  {instantDay(entry.from, timeZone)} to {lastDay(entry.to, timeZone)}
                 </td>
                 <td className="pr-4 text-right">{entry.rows}</td>
                 <td className="pr-4 text-right">{entry.stepMinutes} min</td>

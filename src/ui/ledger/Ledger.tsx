@@ -1,11 +1,11 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { SEVERITIES, type Severity } from "@/core/inspection/severity";
 import { HatchSwatch } from "../marks/causeHatch";
 import { SeverityMark } from "../marks/SeverityMark";
-import { amount, instantDay, money, percent } from "../marks/words";
+import { amount, instantDay, lastDay, money, sureness } from "../marks/words";
 
 export interface LedgerProps {
   entries: LedgerEntry[];
@@ -18,10 +18,37 @@ export interface LedgerProps {
   place: "side" | "sheet";
 }
 
-const keyOf = (entry: LedgerEntry) => `${entry.cause}/${entry.scope}/${entry.since}`;
+/** Past spells of one cause at one place, as one line. */
+interface LedgerLine extends LedgerEntry {
+  spells: number;
+}
+
+/** What stands keeps a line of its own; what ended is summed by cause and place. */
+function linesOf(entries: readonly LedgerEntry[]): LedgerLine[] {
+  const lines = new Map<string, LedgerLine>();
+  for (const entry of entries) {
+    const key = entry.until === null ? `${entry.cause}/${entry.scope}/${entry.since}` : `${entry.cause}/${entry.scope}/ended`;
+    const known = lines.get(key);
+    if (!known) lines.set(key, { ...entry, spells: 1 });
+    else {
+      lines.set(key, {
+        ...known,
+        spells: known.spells + 1,
+        lossKwh: known.lossKwh + entry.lossKwh,
+        confidence: Math.max(known.confidence, entry.confidence),
+        since: [known.since, entry.since].sort()[0],
+        until: [known.until, entry.until].sort()[1],
+      });
+    }
+  }
+  return [...lines.values()].sort((a, b) => b.lossKwh - a.lossKwh);
+}
+
+const keyOf = (entry: LedgerEntry) => `${entry.cause}/${entry.scope}/${entry.until === null ? entry.since : "ended"}`;
 
 /** Causes so far with what they explain and how sure they are; a change since the last look is marked. */
-export function Ledger({ entries, findings, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {
+export function Ledger({ entries: all, findings, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {
+  const entries = useMemo(() => linesOf(all), [all]);
   const moved = useMoves(entries);
   const graded = SEVERITIES.map((severity) => [severity, findings.filter((finding) => finding.severity === severity)] as const).filter(
     ([, list]) => list.length > 0,
@@ -30,7 +57,7 @@ export function Ledger({ entries, findings, timeZone, valuePerKwh, currency, per
     <div>
       <h2 className="text-lg">Evidence ledger</h2>
       <p className="caption">
-        {period ? `Data ${instantDay(period.from, timeZone)} to ${instantDay(period.to, timeZone)}` : "No data compared yet"} ·{" "}
+        {period ? `Data ${instantDay(period.from, timeZone)} to ${lastDay(period.to, timeZone)}` : "No data compared yet"} ·{" "}
         {findings.length} {findings.length === 1 ? "finding" : "findings"}
       </p>
       {graded.length > 0 ? (
@@ -57,8 +84,9 @@ export function Ledger({ entries, findings, timeZone, valuePerKwh, currency, per
                   </div>
                   <div className="caption">
                     {entry.since
-                      ? `${instantDay(entry.since, timeZone)} to ${entry.until ? instantDay(entry.until, timeZone) : "now"}`
+                      ? `${instantDay(entry.since, timeZone)} to ${entry.until ? lastDay(entry.until, timeZone) : "now"}`
                       : "From findings alone"}
+                    {entry.spells > 1 ? `, ${entry.spells} times` : ""}
                   </div>
                   <div className="figures mt-1 flex flex-wrap justify-between gap-x-3">
                     <span>
@@ -66,7 +94,7 @@ export function Ledger({ entries, findings, timeZone, valuePerKwh, currency, per
                       {entry.lossKwh > 0 && valuePerKwh !== null && currency ? ` · ${money(entry.lossKwh * valuePerKwh, currency)}` : ""}
                     </span>
                     <span>
-                      {percent(entry.confidence)} sure
+                      {sureness(entry.confidence)} sure
                       {change ? (
                         <strong className="ml-1.5" data-testid="moved">
                           {change}

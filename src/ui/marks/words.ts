@@ -10,6 +10,11 @@ export function instantDay(instant: string, timeZone: string): string {
   return new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric", timeZone }).format(new Date(instant));
 }
 
+/** The last day of a stretch that ends at an instant, which itself no longer belongs to it. */
+export function lastDay(end: string, timeZone: string): string {
+  return instantDay(new Date(Date.parse(end) - 1).toISOString(), timeZone);
+}
+
 /** Day and time of an instant on the site's own clock. */
 export function instantText(instant: string, timeZone: string): string {
   return new Intl.DateTimeFormat("en-GB", {
@@ -32,6 +37,12 @@ export function amount(value: number, digits = Math.abs(value) >= 100 ? 0 : 1): 
 /** Money in the tariff's currency. */
 export function money(value: number, currency: string): string {
   return new Intl.NumberFormat("en-GB", { style: "currency", currency }).format(value);
+}
+
+/** A probability in words that promise no more than it can: never a full 100 %. */
+export function sureness(probability: number): string {
+  if (probability > 0.99) return "over 99\u00a0%";
+  return probability < 0.01 ? "under 1\u00a0%" : percent(probability);
 }
 
 /** "97 %" of a share. */

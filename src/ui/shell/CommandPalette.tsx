@@ -7,6 +7,9 @@ import { useEffect, useState } from "react";
 import { toggleSheet } from "./sheet";
 import { STATIONS } from "./stations";
 
+/** Where a digit is text and not a command. */
+const TYPING = "input:not([type=radio], [type=range], [type=checkbox]), textarea, select, [role=dialog]";
+
 /** A place to jump to. */
 export interface Destination {
   title: string;
@@ -28,7 +31,7 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
         return;
       }
       const target = event.target as HTMLElement;
-      if (event.ctrlKey || event.metaKey || event.altKey || target.closest("input, textarea, select, [role=dialog]")) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || target.closest(TYPING)) return;
       const chosen = STATIONS[Number(event.key) - 1];
       if (caseId && chosen?.ready) router.push(`/cases/${caseId}/${chosen.id}`);
     };

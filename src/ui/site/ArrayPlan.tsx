@@ -80,6 +80,9 @@ export function ArrayPlan({ site, dead = [], compact = false }: { site: SiteFile
                       textAnchor="middle"
                       fontSize="7.5"
                       fontFamily="var(--font-mono)"
+                      stroke="var(--raised)"
+                      strokeWidth="3"
+                      paintOrder="stroke"
                       fill="var(--ink)"
                     >
                       {module.place === 1 ? module.string.id : String(module.place).padStart(2, "0")}

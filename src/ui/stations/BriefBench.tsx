@@ -2,7 +2,7 @@ import Link from "next/link";
 import { moduleTypeOf } from "@/core/expected/expectedOutput";
 import type { SiteFile } from "@/core/formats/siteFile";
 import type { CaseView } from "@/server/cases/openCase";
-import { amount, dayText, instantDay } from "../marks/words";
+import { amount, dayText, instantDay, lastDay } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
 import { BriefForm } from "./BriefForm";
 
@@ -37,7 +37,7 @@ export function BriefBench({ view }: { view: CaseView }) {
           <p className="figures mt-1">
             {amount(analysis.diagnosis.energy.measuredKwh)} of {amount(analysis.diagnosis.energy.expectedKwh)} kWh expected,{" "}
             {instantDay(analysis.diagnosis.period.from, site.location.timeZone)} to{" "}
-            {instantDay(analysis.diagnosis.period.to, site.location.timeZone)}.{" "}
+            {lastDay(analysis.diagnosis.period.to, site.location.timeZone)}.{" "}
             {first
               ? `Most is lost to: ${view.ledger[0]?.title ?? first.cause} (${first.scope}) since ${instantDay(first.from, site.location.timeZone)}.`
               : "Nothing stands out."}

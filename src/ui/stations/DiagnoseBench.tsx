@@ -6,7 +6,7 @@ import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";
 import { Figure } from "../marks/Figure";
-import { amount, instantDay, instantText, money, percent } from "../marks/words";
+import { amount, instantDay, instantText, lastDay, money, sureness } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
 
 /** The causes in order of what they cost, each with its reasons and the test that tells most next. */
@@ -28,14 +28,13 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
   return (
     <div className="grid gap-8">
       {worst && analysis ? (
-        <section aria-label="When it happened" className="grid gap-6 2xl:grid-cols-[minmax(0,1fr)_22rem]">
+        <section aria-label="When it happened">
           <DayChart
             days={analysis.overview.days}
             expectedKwh={analysis.overview.expectedKwh}
             measuredKwh={analysis.overview.measuredKwh}
             mark={{ from: worst.since as string, to: worst.until, name: `${worst.title} (${worst.scope})` }}
           />
-          <ArrayPlan site={view.site} dead={deadStrings(ledger)} compact />
         </section>
       ) : null}
       <ol className="border-t-2 border-ink" aria-label="Causes by energy lost">
@@ -43,6 +42,12 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
           <CauseCard key={`${entry.cause}/${entry.scope}/${entry.since}`} entry={entry} order={k} view={view} />
         ))}
       </ol>
+      <section aria-labelledby="where-title">
+        <h2 id="where-title" className="mb-2 text-lg">
+          Where it lies
+        </h2>
+        <ArrayPlan site={view.site} dead={deadStrings(ledger)} compact />
+      </section>
     </div>
   );
 }
@@ -81,7 +86,7 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
                 view.analysis?.overview.units.map((unit) => `${unit.scope} ${unit.healthyRatio.toFixed(2)}`).join(", ") ?? "none",
               ],
               ["From", entry.since ? instantDay(entry.since, zone) : "not told"],
-              ["To", entry.until ? instantDay(entry.until, zone) : "end of data"],
+              ["To", entry.until ? lastDay(entry.until, zone) : "end of data"],
             ],
             source:
               "Healthy: the expected output at the calibration of the unit's own healthy days, or of its working strings meanwhile. No interval is counted for two causes.",
@@ -103,7 +108,7 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
         ) : null}
         <Figure
           label="How sure"
-          value={percent(entry.confidence)}
+          value={sureness(entry.confidence)}
           origin={{
             formula: "p = 1 / (1 + e^−(prior + Σ weights))",
             inputs: [

@@ -1,6 +1,6 @@
 import type { CaseView } from "@/server/cases/openCase";
 import { Figure } from "../marks/Figure";
-import { amount, instantDay, money, percent } from "../marks/words";
+import { amount, instantDay, lastDay, money, percent } from "../marks/words";
 
 const EXPECTED_SOURCE =
   "Sun: Reda & Andreas 2004. Split: Erbs 1982. Tilted plane: Hay & Davies 1980. Glass: Martin & Ruiz 2001. Cell: Faiman 2008. Power linear in light and temperature; data-sheet efficiency.";
@@ -12,7 +12,7 @@ export function EnergyFigures({ view }: { view: CaseView }) {
   const { site } = view;
   const span: [string, string] = [
     "Period",
-    `${instantDay(period.from, site.location.timeZone)} to ${instantDay(period.to, site.location.timeZone)}`,
+    `${instantDay(period.from, site.location.timeZone)} to ${lastDay(period.to, site.location.timeZone)}`,
   ];
   const measuredBy: [string, string] = ["Measured by", view.analysis.overview.units.map((unit) => unit.measuredBy).join(", ")];
   const expected: [string, string] = ["Expected", `${amount(energy.expectedKwh)} kWh`];

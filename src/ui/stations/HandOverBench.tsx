@@ -4,7 +4,7 @@ import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";
 import { SeverityMark } from "../marks/SeverityMark";
-import { amount, instantDay, money } from "../marks/words";
+import { amount, instantDay, lastDay, money } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
 import { PrintButton } from "./PrintButton";
 
@@ -43,7 +43,7 @@ export function HandOverBench({ view }: { view: CaseView }) {
               Energy
             </h3>
             <p className="figures mt-1">
-              From {instantDay(analysis.diagnosis.period.from, zone)} to {instantDay(analysis.diagnosis.period.to, zone)} the array made{" "}
+              From {instantDay(analysis.diagnosis.period.from, zone)} to {lastDay(analysis.diagnosis.period.to, zone)} the array made{" "}
               {amount(analysis.diagnosis.energy.measuredKwh)} kWh. In the same weather a healthy one would have made{" "}
               {amount(analysis.diagnosis.energy.expectedKwh)} kWh.
             </p>
@@ -55,7 +55,7 @@ export function HandOverBench({ view }: { view: CaseView }) {
             />
           </section>
         ) : null}
-        {ledger.length > 0 ? (
+        {ledger.some(({ lossKwh }) => lossKwh > 0) ? (
           <section className="mt-6" aria-labelledby="report-causes">
             <h3 id="report-causes" className="text-xl">
               Where it went
@@ -70,32 +70,34 @@ export function HandOverBench({ view }: { view: CaseView }) {
                 </tr>
               </thead>
               <tbody>
-                {ledger.map((entry, k) => (
-                  <tr key={`${entry.cause}/${entry.scope}/${entry.since}`} className="keep-together border-t border-rule align-top">
-                    <td className="py-2 pr-3">
-                      <span className="flex gap-2">
-                        <HatchSwatch cause={entry.cause} id={`report-${k}`} />
-                        <span>
-                          <strong>{entry.title}</strong> <span className="font-mono">{entry.scope}</span>
-                          <span className="caption block">{CAUSES[entry.cause].plain}</span>
+                {ledger
+                  .filter(({ lossKwh }) => lossKwh > 0)
+                  .map((entry, k) => (
+                    <tr key={`${entry.cause}/${entry.scope}/${entry.since}`} className="keep-together border-t border-rule align-top">
+                      <td className="py-2 pr-3">
+                        <span className="flex gap-2">
+                          <HatchSwatch cause={entry.cause} id={`report-${k}`} />
+                          <span>
+                            <strong>{entry.title}</strong> <span className="font-mono">{entry.scope}</span>
+                            <span className="caption block">{CAUSES[entry.cause].plain}</span>
+                          </span>
                         </span>
-                      </span>
-                    </td>
-                    <td className="py-2 pr-3">
-                      {entry.since
-                        ? `${instantDay(entry.since, zone)} to ${entry.until ? instantDay(entry.until, zone) : "now"}`
-                        : "seen on site"}
-                    </td>
-                    <td className="py-2 pr-3 text-right whitespace-nowrap">
-                      {entry.lossKwh > 0 ? `${amount(entry.lossKwh)} kWh` : "not told"}
-                    </td>
-                    <td className="py-2 text-right whitespace-nowrap">
-                      {entry.lossKwh > 0 && view.valuePerKwh !== null && site.tariff
-                        ? money(entry.lossKwh * view.valuePerKwh, site.tariff.currency)
-                        : ""}
-                    </td>
-                  </tr>
-                ))}
+                      </td>
+                      <td className="py-2 pr-3">
+                        {entry.since
+                          ? `${instantDay(entry.since, zone)} to ${entry.until ? lastDay(entry.until, zone) : "now"}`
+                          : "seen on site"}
+                      </td>
+                      <td className="py-2 pr-3 text-right whitespace-nowrap">
+                        {entry.lossKwh > 0 ? `${amount(entry.lossKwh)} kWh` : "not told"}
+                      </td>
+                      <td className="py-2 text-right whitespace-nowrap">
+                        {entry.lossKwh > 0 && view.valuePerKwh !== null && site.tariff
+                          ? money(entry.lossKwh * view.valuePerKwh, site.tariff.currency)
+                          : ""}
+                      </td>
+                    </tr>
+                  ))}
               </tbody>
             </table>
           </section>
@@ -178,7 +180,7 @@ function shortAnswer(view: CaseView): string {
   if (!worst) return `${share}That is within the ordinary spread: nothing is wrong.`;
   const worth = view.valuePerKwh !== null && site.tariff ? `, worth ${money(worst.lossKwh * view.valuePerKwh, site.tariff.currency)}` : "";
   const when = worst.until
-    ? `from ${instantDay(worst.since as string, site.location.timeZone)} to ${instantDay(worst.until, site.location.timeZone)}`
+    ? `from ${instantDay(worst.since as string, site.location.timeZone)} to ${lastDay(worst.until, site.location.timeZone)}`
     : `since ${instantDay(worst.since as string, site.location.timeZone)}`;
   return `${share}Most of the loss has one cause (${worst.scope}), ${when}: ${CAUSES[worst.cause].plain} So far it cost ${amount(worst.lossKwh)} kWh${worth}.`;
 }

@@ -6,7 +6,7 @@ export function stationStates(view: CaseView): StationStates {
   const points = view.walk.flatMap((stop) => stop.points).length;
   const seen = new Set(view.findings.map((finding) => finding.pointId)).size;
   const ratio = view.analysis?.diagnosis.energy.performanceIndex;
-  const causes = view.analysis?.diagnosis.causes.length;
+  const causes = view.analysis || view.ledger.length > 0 ? view.ledger.length : undefined;
   return {
     brief: view.brief.complaint ? "written" : "empty",
     walk: `${seen} of ${points} seen`,

@@ -2,7 +2,7 @@ import Link from "next/link";
 import type { TriageRow } from "@/server/triage";
 import { Figure } from "../marks/Figure";
 import { SeverityMark } from "../marks/SeverityMark";
-import { amount, dayText, instantDay, money } from "../marks/words";
+import { amount, dayText, instantDay, lastDay, money } from "../marks/words";
 import { NewCase } from "./NewCase";
 import { WeeklyTrace } from "./WeeklyTrace";
 
@@ -51,7 +51,9 @@ function whyText(row: TriageRow): string {
   if (row.standing.length === 0) return "Makes what it should";
   const day = (instant: string) => instantDay(instant, row.timeZone);
   return row.standing
-    .map(({ title, scope, from, to }) => `${title} (${scope}) ${to ? `${day(from)} to ${day(to)}` : `since ${day(from)}`}`)
+    .map(
+      ({ title, scope, from, to }) => `${title} (${scope}) ${to ? `${day(from)} to ${lastDay(to, row.timeZone)}` : `since ${day(from)}`}`,
+    )
     .join("; ");
 }
 

@@ -1,0 +1,85 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { diagnose } from "@/core/diagnosis/diagnose";
+import { expectedOutput } from "@/core/expected/expectedOutput";
+import { weatherFromSeries } from "@/core/expected/weather";
+import { readSeriesCsv, writeSeriesCsv } from "@/core/formats/seriesCsv";
+import { exampleSite } from "@/core/simulator/exampleSite";
+import { simulateProduction } from "@/core/simulator/production";
+import { makeWeather } from "@/core/simulator/weatherMaker";
+import { sunPositions } from "@/core/sun/position";
+import { packDays } from "@/db/packedDays";
+import { loadSeries, storeImport } from "@/db/seriesStore";
+
+const YEAR = { startMs: Date.parse("2025-01-01T00:00:00Z"), stepMs: 900_000, count: 35_040 };
+
+/** Median time of several runs, ms. */
+async function time(work: () => unknown, runs = 5): Promise<number> {
+  await work();
+  const times: number[] = [];
+  for (let k = 0; k < runs; k++) {
+    const start = performance.now();
+    await work();
+    times.push(performance.now() - start);
+  }
+  return times.sort((a, b) => a - b)[Math.floor(runs / 2)];
+}
+
+const site = exampleSite();
+const weather = makeWeather(YEAR, site.location, 1);
+const { production } = simulateProduction(site, weather, {
+  seed: 1,
+  faults: [{ kind: "string-open", string: "s2", fromMs: Date.parse("2025-03-14T00:00Z") }],
+});
+const csv = [...writeSeriesCsv(production)].join("");
+const instants = Float64Array.from({ length: YEAR.count }, (_, i) => YEAR.startMs + i * YEAR.stepMs);
+
+const bare = await time(() => sunPositions(instants, site.location), 9);
+process.stdout.write(
+  `A year of 15-minute intervals. Unit: the bare loop of the sun's position, ${bare.toFixed(1)} ms for ${YEAR.count} instants here.\n`,
+);
+const line = (name: string, ms: number, more = "") =>
+  process.stdout.write(`${name.padEnd(44)} ${(ms / bare).toFixed(1).padStart(8)} × the sun loop${more}\n`);
+
+const expected = await time(() => expectedOutput(site, weatherFromSeries(weather)));
+line(
+  "expected output, one plane, GHI to AC",
+  expected,
+  `   (${(((YEAR.count / expected) * 1000) / 1e6).toFixed(2)} million plane-steps a second)`,
+);
+line("diagnosis of a year", await time(() => diagnose(site, weather, production, { weather: "w", production: "p" }), 3));
+line("reading a year of production CSV", await time(() => readSeriesCsv(csv, "production", "p"), 3));
+
+const folder = mkdtempSync(join(tmpdir(), "irradant-bench-"));
+process.env.IRRADANT_DATA = folder;
+const { database } = await import("@/server/database");
+const { saveSite } = await import("@/server/sites/asBuilt");
+const sequelize = await database();
+await saveSite(site, "bench");
+for (const [kind, series] of [
+  ["weather", weather],
+  ["production", production],
+] as const) {
+  await storeImport(sequelize, {
+    id: `bench-${kind}`,
+    siteId: site.id,
+    kind,
+    fileName: kind,
+    rows: series.grid.count,
+    grid: series.grid,
+    channels: [...series.channels].map(([name, values]) => ({ name, days: packDays(values, series.grid, name) })),
+  });
+}
+line(
+  "loading a year of series from the database",
+  await time(async () => [await loadSeries(site.id, "weather"), await loadSeries(site.id, "production")]),
+);
+const { createCase } = await import("@/server/cases/createCase");
+const { briefSchema } = await import("@/server/cases/brief");
+const { openCase } = await import("@/server/cases/openCase");
+const caseId = await createCase({ siteId: site.id, kind: "routine", title: "bench", brief: briefSchema.parse({}) });
+const warm = await time(() => openCase(caseId));
+line("opening a case with a year of data, warm", warm, `   (${warm.toFixed(1)} ms here)`);
+await sequelize.close();
+rmSync(folder, { recursive: true, force: true });

@@ -1,0 +1,83 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, LARCH_CASE, test } from "./app";
+
+const PAGES = [
+  "/",
+  "/sites/weir-barn",
+  ...["brief", "walk", "compare", "diagnose", "hand-over"].map((station) => `${LARCH_CASE}/${station}`),
+];
+const SIZES = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } };
+
+for (const sheet of ["light", "dark"]) {
+  for (const [size, viewport] of Object.entries(SIZES)) {
+    test(`axe finds nothing on any page, ${sheet} sheet, ${size}`, async ({ page, context, baseURL }) => {
+      await page.setViewportSize(viewport);
+      await context.addCookies([{ name: "irradant-sheet", value: sheet, url: baseURL as string }]);
+      for (const path of PAGES) {
+        await page.goto(path, { waitUntil: "networkidle" });
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        expect(violations.map(({ id, nodes }) => `${path}: ${id}: ${nodes.map(({ target }) => target).join(" ")}`)).toEqual([]);
+      }
+    });
+  }
+}
+
+test("the work can be done by keyboard alone", async ({ page }) => {
+  await page.goto("/");
+  await page.keyboard.press("Tab");
+  await expect(page.getByRole("link", { name: "Skip to the bench" })).toBeFocused();
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("half since");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/larch-house-2026\/brief/);
+  await page.keyboard.press("2");
+  await expect(page).toHaveURL(/\/walk$/);
+  const sound = page.getByRole("article", { name: "Rows straight and level" }).getByRole("radio").first();
+  await sound.focus();
+  await page.keyboard.press("Space");
+  await expect(sound).toBeChecked();
+  await page.keyboard.press("ArrowDown");
+  await expect(page.getByRole("article", { name: "Rows straight and level" }).getByRole("radio").nth(1)).toBeChecked();
+  await expect(page.getByText("All recorded")).toBeVisible();
+  await page.keyboard.press("5");
+  await expect(page).toHaveURL(/\/diagnose$/);
+  await page.getByRole("slider", { name: "Read single days" }).focus();
+  await page.keyboard.press("ArrowLeft");
+  await expect(page.getByText(/of .* kWh, \d+ %/)).toBeVisible();
+  await page
+    .getByRole("button", { name: /^How sure/ })
+    .first()
+    .focus();
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("p = 1 / (1 + e^−(prior + Σ weights))")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: /^How sure/ }).first()).toBeFocused();
+});
+
+test("photos lose their metadata and stand upright", async ({ page, request }) => {
+  const sharp = (await import("sharp")).default;
+  const sideways = await sharp({ create: { width: 400, height: 200, channels: 3, background: "#884422" } })
+    .withExif({ IFD3: { GPSLatitudeRef: "N", GPSLatitude: "46/1 49/1 0/1" } })
+    .withMetadata({ orientation: 6 })
+    .jpeg()
+    .toBuffer();
+  const findingId = crypto.randomUUID();
+  const photoId = crypto.randomUUID();
+  await request.post("/api/findings", {
+    data: { id: findingId, caseId: "weir-barn-2026", pointId: "panel-meters", gradeId: "watch", recordedAt: new Date().toISOString() },
+  });
+  const put = () => request.put(`/api/findings/${findingId}/photos/${photoId}`, { data: sideways });
+  expect((await put()).status()).toBe(200);
+  expect((await put()).status()).toBe(200);
+  for (const query of ["", "?small"]) {
+    const kept = await sharp(await (await request.get(`/api/photos/${photoId}${query}`)).body()).metadata();
+    expect(kept.width).toBeLessThan(kept.height as number);
+    expect(kept.exif).toBeUndefined();
+    expect(kept.orientation).toBeUndefined();
+  }
+  const refused = await request.put(`/api/findings/${findingId}/photos/${crypto.randomUUID()}`, { data: Buffer.from("no picture") });
+  expect(refused.status()).toBe(400);
+  expect((await refused.json()).error).toContain("isn't a picture");
+  await page.goto("/cases/weir-barn-2026/hand-over");
+  await expect(page.getByRole("img", { name: /Meters agree/ })).toHaveCount(1);
+});

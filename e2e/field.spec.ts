@@ -1,0 +1,81 @@
+import { demoFile, expect, LARCH_CASE, test } from "./app";
+
+const POINT = "Glass, cells and backs";
+
+test("a finding made without a network is kept through a reload and sent when there is one", async ({ page, request, demo }) => {
+  await page.goto(`${LARCH_CASE}/walk`);
+  const point = page.getByRole("article", { name: POINT });
+  await page.route("**/api/findings**", (route) => route.abort());
+  await point.getByText("Cracked glass or delaminated").click();
+  await point.getByLabel("Photo of Glass").setInputFiles(demoFile(demo, "isolator.jpg"));
+  await expect(page.getByText(/kept on this device/)).toBeVisible();
+  await page.reload();
+  await expect(point.getByRole("radio", { name: /Cracked glass/ })).toBeChecked();
+  await expect(point.getByRole("img", { name: /view 1/ })).toBeVisible();
+  expect(await (await request.get(`${LARCH_CASE}/hand-over`)).text()).not.toContain("Cracked glass or delaminated");
+  await page.unroute("**/api/findings**");
+  await page.evaluate(() => window.dispatchEvent(new Event("online")));
+  await expect(page.getByText("All recorded")).toBeVisible();
+  await page.goto(`${LARCH_CASE}/hand-over`);
+  await expect(page.getByRole("article", { name: "Report" })).toContainText("Cracked glass or delaminated");
+  await page.goto(`${LARCH_CASE}/walk`);
+  await point.getByRole("button", { name: "Take back" }).click();
+  await expect(page.getByText("All recorded")).toBeVisible();
+});
+
+test("a finding taken back can be restored", async ({ page }) => {
+  await page.goto(`${LARCH_CASE}/walk`);
+  const point = page.getByRole("article", { name: "Meters agree" });
+  await point.getByText("They disagree").click();
+  await expect(page.getByText("All recorded")).toBeVisible();
+  await point.getByRole("button", { name: "Take back" }).click();
+  await expect(point.getByRole("radio", { name: /They disagree/ })).not.toBeChecked();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(point.getByRole("radio", { name: /They disagree/ })).toBeChecked();
+  await page.waitForLoadState("networkidle");
+  await page.reload();
+  await expect(point.getByRole("radio", { name: /They disagree/ })).toBeChecked();
+});
+
+test("what is typed into the brief survives a lost network and a reload", async ({ page }) => {
+  await page.goto("/cases/weir-barn-2026/brief");
+  const hazards = page.getByLabel("Hazards");
+  await page.route("**/brief", (route) => (route.request().method() === "PUT" ? route.abort() : route.continue()));
+  await hazards.fill("Hay in the barn; loose board on the gallery");
+  await expect(page.getByText(/Kept here, not sent yet/)).toBeVisible();
+  await page.reload();
+  await expect(hazards).toHaveValue("Hay in the barn; loose board on the gallery");
+  await page.unroute("**/brief");
+  await page.reload();
+  await expect(page.getByText("Saved")).toBeVisible();
+  await page.evaluate(() => localStorage.clear());
+  await page.reload();
+  await expect(hazards).toHaveValue("Hay in the barn; loose board on the gallery");
+});
+
+for (const [name, viewport, grade] of [
+  ["tablet", { width: 820, height: 1180 }, "Caps missing"],
+  ["phone", { width: 390, height: 844 }, "A clamp loose or not seated"],
+] as const) {
+  test.describe(name, () => {
+    test.use({ viewport, hasTouch: true });
+
+    test("stations along the bottom, the ledger as a sheet, targets for gloves, nothing wider than the screen", async ({ page }) => {
+      await page.goto(`${LARCH_CASE}/walk`);
+      await page.getByRole("article", { name: "Rail ends capped and clamps seated" }).getByText(grade).tap();
+      await expect(page.getByText("All recorded")).toBeVisible();
+      for (const target of await page.getByRole("article", { name: "Rail ends" }).locator("label, button").all()) {
+        expect((await target.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44);
+      }
+      await page.getByRole("button", { name: /^Ledger/ }).tap();
+      await expect(page.getByRole("dialog", { name: "Evidence ledger" })).toContainText("String gives nothing");
+      await page.getByRole("button", { name: "Close the ledger" }).tap();
+      for (const station of ["Brief", "Compare", "Diagnose", "Hand over"]) {
+        await page.getByRole("link", { name: station, exact: true }).tap();
+        await expect(page.getByRole("link", { name: station, exact: true })).toHaveAttribute("aria-current", "page");
+        await page.waitForLoadState("networkidle");
+        expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+      }
+    });
+  });
+}

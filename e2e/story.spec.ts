@@ -1,0 +1,84 @@
+import { demoFile, expect, LARCH_CASE, test } from "./app";
+
+test("from a complaint and two files to a cause, a finding and a report", async ({ page, demo }) => {
+  await test.step("triage has the worst site first", async () => {
+    await page.goto("/");
+    const sites = page.getByRole("list", { name: "Sites by urgency" }).locator("> li");
+    await expect(sites).toHaveCount(3);
+    await expect(sites.getByRole("heading")).toHaveText([/Larch House/, /Weir Barn/, /Meadow School/]);
+    await page.getByRole("link", { name: /Makes about half since spring/ }).click();
+  });
+
+  await test.step("the brief tells the complaint and the system", async () => {
+    await expect(page).toHaveURL(/\/brief$/);
+    await expect(page.getByLabel("Complaint, in the owner's words")).toHaveValue(/about half/);
+    await expect(page.getByText("8.10 kWp, 20 modules in 2 strings")).toBeVisible();
+  });
+
+  await test.step("the walk records a finding with a photo, and the ledger moves", async () => {
+    await page.getByRole("link", { name: /Walk/ }).click();
+    const ledger = page.getByRole("complementary", { name: "Evidence ledger" });
+    await expect(ledger.getByText("2 from data, 0 from findings")).toBeVisible();
+    const point = page.getByRole("article", { name: "DC isolator: box, glands, contacts" });
+    await expect(point.getByText(/Isolate first/)).toBeVisible();
+    await point.getByText("Rust, condensation or a contact that doesn't close").click();
+    await expect(ledger.getByText("2 from data, 1 from findings")).toBeVisible();
+    await expect(ledger.getByTestId("moved").first()).toHaveText("rises");
+    await point.getByLabel("Photo of DC isolator").setInputFiles(demoFile(demo, "isolator.jpg"));
+    await point.getByLabel("Note").fill("Contact of s2 is black");
+    await point.getByLabel("Note").blur();
+    await expect(page.getByText("All recorded")).toBeVisible();
+    await page.reload();
+    await expect(point.getByRole("img", { name: /view 1/ })).toBeVisible();
+    await expect(point.getByLabel("Note")).toHaveValue("Contact of s2 is black");
+  });
+
+  await test.step("compare takes both files in and shows the whole year", async () => {
+    await page.getByRole("link", { name: /Compare/ }).click();
+    const status = page.getByRole("region", { name: "Bring data in" }).getByRole("status");
+    for (const kind of ["Weather", "Production"]) {
+      await page.getByLabel(`${kind} CSV`, { exact: true }).setInputFiles(demoFile(demo, `larch-house.${kind.toLowerCase()}.csv`));
+      await expect(status).toContainText("35040 rows", { timeout: 30_000 });
+    }
+    await expect(page.getByText(/Energy by day|expected/).first()).toBeVisible();
+    await expect(page.getByRole("complementary", { name: "Evidence ledger" }).getByText("Data 1 Nov 2025 to 31 Oct 2026")).toBeVisible();
+    await page.getByRole("button", { name: /^Lost: / }).click();
+    await expect(page.getByText("lost = expected − measured = Σ causes + unexplained")).toBeVisible();
+    await page.keyboard.press("Escape");
+  });
+
+  await test.step("diagnose names the dead string, its day, energy, money, reasons and the next test", async () => {
+    await page.getByRole("link", { name: /Diagnose/ }).click();
+    const first = page.getByRole("list", { name: "Causes by energy lost" }).getByRole("listitem").first();
+    await expect(first.getByRole("heading", { name: /String gives nothing/ })).toContainText("s2");
+    await expect(first).toContainText("14 Mar 2026");
+    await expect(first).toContainText("s2 carried no current since 2026-03-14");
+    await expect(first).toContainText("Open-circuit voltage of s2 at the isolator, load side and line side");
+    await expect(first).toContainText("Never open a connector or fuse under load");
+    await expect(first.getByRole("button", { name: /^Energy lost: [\d,]+ kWh/ })).toBeVisible();
+    await expect(first.getByRole("button", { name: /^Worth: €/ })).toBeVisible();
+  });
+
+  await test.step("the report says it in plain words, with the photo, and prints", async () => {
+    await page.getByRole("link", { name: /Hand over/ }).click();
+    const report = page.getByRole("article", { name: "Report" });
+    await expect(report).toContainText("since 14 Mar 2026");
+    await expect(report.getByRole("img", { name: /DC isolator.*view 1/ })).toBeVisible();
+    await page.emulateMedia({ media: "print" });
+    await expect(page.getByRole("complementary", { name: "Evidence ledger" })).toBeHidden();
+    const pdf = await page.pdf({ format: "A4" });
+    expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
+    expect(pdf.length).toBeGreaterThan(20_000);
+  });
+
+  await test.step("the newest import can be undone, an older one not before it", async () => {
+    await page.emulateMedia({ media: "screen" });
+    await page.goto(`${LARCH_CASE}/compare`);
+    await page
+      .getByRole("button", { name: /Undo the import of larch-house.production.csv/ })
+      .first()
+      .click();
+    await expect(page.getByText("larch-house.production.csv taken back")).toBeVisible();
+    await expect(page.getByRole("complementary", { name: "Evidence ledger" }).getByText("Data 1 Nov 2025 to 30 Apr 2026")).toBeVisible();
+  });
+});

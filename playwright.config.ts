@@ -1,0 +1,16 @@
+import { defineConfig } from "@playwright/test";
+
+export default defineConfig({
+  testDir: "e2e",
+  outputDir: "test-results/browser",
+  timeout: 60_000,
+  workers: 2,
+  reporter: [["list"]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-quic", "--disable-background-networking", "--disable-component-update", "--no-first-run"],
+    },
+  },
+});
