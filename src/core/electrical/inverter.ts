@@ -28,7 +28,7 @@ export class InverterCurve {
     const pairs = curve.length > 0 ? curve : [[1, 0.96] as const];
     const [firstLoad, firstEfficiency] = pairs[0];
     const loss = ([load, efficiency]: readonly [number, number]) => load / efficiency - load;
-    const slope = pairs.length > 1 ? (loss(pairs[1]) - loss(pairs[0])) / (pairs[1][0] - firstLoad) : 0;
+    const slope = pairs.length > 1 ? (loss(pairs[1]) - loss(pairs[0])) / (pairs[1][0] - firstLoad) : loss(pairs[0]) / firstLoad;
     // A curve that loses more at less load than at more would give power out of nothing below it.
     this.lowSlope = Math.min(Math.max(slope, 0), loss(pairs[0]) / firstLoad);
     this.lowFixed = loss(pairs[0]) - this.lowSlope * firstLoad;
@@ -42,10 +42,10 @@ export class InverterCurve {
     this.segments.push({ toDcFraction: Number.POSITIVE_INFINITY, intercept: pairs[pairs.length - 1][1], slope: 0 });
   }
 
-  /** AC power before any limit, W, never negative. @param dcW DC power, W */
+  /** AC power before any limit, W, never negative; NaN for NaN. @param dcW DC power, W */
   acW(dcW: number): number {
     const x = dcW / this.ratedAcW;
-    if (!(x > 0)) return 0;
+    if (x <= 0 || Number.isNaN(x)) return x <= 0 ? 0 : Number.NaN;
     if (x < this.lowToDc) return Math.max(0, ((x - this.lowFixed) / (1 + this.lowSlope)) * this.ratedAcW);
     let k = 0;
     while (x > this.segments[k].toDcFraction) k++;

@@ -1,3 +1,4 @@
+import { type ParseError, parse as parseTolerant } from "jsonc-parser";
 import { z } from "zod";
 import { FormatError, shown } from "./formatError";
 
@@ -142,10 +143,8 @@ export function readSiteFile(text: string, file: string): SiteFile {
   let raw: unknown;
   try {
     raw = JSON.parse(text.replace(/^\uFEFF/, ""));
-  } catch (error) {
-    const position = /position (\d+)/.exec(String(error))?.[1];
-    const line = position ? text.slice(0, Number(position)).split("\n").length : undefined;
-    throw new FormatError({ file, line, found: "text that isn't JSON", expected: "an irradant-site/1 JSON object" });
+  } catch {
+    throw new FormatError({ file, line: faultyLine(text), found: "text that isn't JSON", expected: "an irradant-site/1 JSON object" });
   }
   const parsed = siteFileSchema.safeParse(raw);
   if (!parsed.success) {
@@ -155,6 +154,13 @@ export function readSiteFile(text: string, file: string): SiteFile {
   }
   checkReferences(parsed.data, file);
   return parsed.data;
+}
+
+/** Line of the first place that isn't JSON. */
+function faultyLine(text: string): number {
+  const errors: ParseError[] = [];
+  parseTolerant(text, errors);
+  return text.slice(0, errors[0]?.offset ?? 0).split("\n").length;
 }
 
 /** The site as text for a file; what was read, unknown keys too, is written again. */

@@ -11,7 +11,7 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
   const { analysis, noAnalysis, site } = view;
   const worst = analysis?.diagnosis.causes[0];
   return (
-    <div className="grid gap-8">
+    <div className="grid gap-8 *:min-w-0">
       <h2 className="sr-only">Compare</h2>
       {analysis ? (
         <>

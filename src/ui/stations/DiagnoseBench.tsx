@@ -26,7 +26,7 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
     );
   }
   return (
-    <div className="grid gap-8">
+    <div className="grid gap-8 *:min-w-0">
       {worst && analysis ? (
         <section aria-label="When it happened">
           <DayChart

@@ -1,0 +1,97 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { beforeAll, describe, expect, it } from "vitest";
+import { diagnosisSchema } from "@/core/formats/diagnosisFile";
+import { readSeriesCsv, writeSeriesCsv } from "@/core/formats/seriesCsv";
+import { writeSiteFile } from "@/core/formats/siteFile";
+import { exampleSite } from "@/core/simulator/exampleSite";
+import { simulateProduction } from "@/core/simulator/production";
+import { makeWeather } from "@/core/simulator/weatherMaker";
+
+const folder = mkdtempSync(join(tmpdir(), "irradant-command-"));
+const file = (name: string) => join(folder, name);
+const run = (args: string[], input = "") => {
+  const { status, stdout, stderr } = spawnSync("npm", ["run", "--silent", "irradant", "--", ...args], {
+    input,
+    encoding: "utf8",
+    maxBuffer: 1 << 28,
+  });
+  return { status, stdout, stderr: stderr.split("\n").filter((line) => line && !line.startsWith("npm warn")) };
+};
+
+beforeAll(() => {
+  const site = exampleSite();
+  const weather = makeWeather({ startMs: Date.parse("2025-03-01T00:00:00Z"), stepMs: 900_000, count: 96 * 30 }, site.location, 5);
+  const { production } = simulateProduction(site, weather, {
+    seed: 5,
+    stringCurrents: true,
+    faults: [{ kind: "string-open", string: "s2", fromMs: Date.parse("2025-03-14T00:00Z") }],
+  });
+  writeFileSync(file("a.site.json"), writeSiteFile(site));
+  writeFileSync(file("weather.csv"), [...writeSeriesCsv(weather)].join(""));
+  writeFileSync(file("production.csv"), [...writeSeriesCsv(production)].join(""));
+});
+
+it("sun: writes azimuth, zenith and apparent elevation for each instant, with a western longitude", () => {
+  const { status, stdout } = run(
+    ["sun", "--lat", "39.742476", "--lon", "-105.1786", "--elevation", "1830.14"],
+    "timestamp\n2003-10-17T12:30:30-07:00\n",
+  );
+  expect(status).toBe(0);
+  const [head, row] = stdout.trim().split("\n");
+  expect(head).toBe("timestamp,azimuth_deg,zenith_deg,elevation_apparent_deg");
+  const [at, azimuth, zenith, elevation] = row.split(",");
+  expect(at).toBe("2003-10-17T12:30:30-07:00");
+  expect(Number(azimuth)).toBeCloseTo(194.3402, 3);
+  expect(90 - Number(elevation)).toBeCloseTo(50.1116, 2);
+  expect(Number(zenith)).toBeGreaterThan(90 - Number(elevation));
+});
+
+it("expected: writes plane and inverter columns on the weather's axis, from a file or standard input", () => {
+  const first = run(["expected", "--site", file("a.site.json"), "--weather", file("weather.csv")]);
+  expect(first.status).toBe(0);
+  const [head, ...rows] = first.stdout.trim().split("\n");
+  expect(head).toBe("timestamp,poa.south,t_cell.south,inv1.dc_w,inv1.ac_w");
+  expect(rows).toHaveLength(96 * 30);
+  expect(rows[0].startsWith("2025-03-01T00:00:00Z,0,")).toBe(true);
+  const weather = [...writeSeriesCsv(readSeriesCsv(first.stdout.replace(head, "timestamp,ghi,t_air,x,y"), "weather", "w"))].join("");
+  expect(run(["expected", "--site", file("a.site.json"), "--weather", "-"], weather).status).toBe(0);
+});
+
+it("diagnose: writes a diagnosis of the public format that names the dead string", () => {
+  const { status, stdout } = run([
+    "diagnose",
+    "--site",
+    file("a.site.json"),
+    "--weather",
+    file("weather.csv"),
+    "--production",
+    file("production.csv"),
+  ]);
+  expect(status).toBe(0);
+  const diagnosis = diagnosisSchema.parse(JSON.parse(stdout));
+  expect(diagnosis.causes.find(({ cause }) => cause === "string-open")).toMatchObject({ scope: "s2", to: null });
+});
+
+describe("unusable input ends with 2 and one line that says what and where", () => {
+  it.each<[string, string[], RegExp]>([
+    ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose/],
+    ["no such file", ["expected", "--site", "/nowhere.json", "--weather", "w"], /\/nowhere\.json: found no such file/],
+    ["a missing option", ["diagnose", "--site", "x"], /--weather is missing/],
+    ["a latitude off the globe", ["sun", "--lat", "95", "--lon", "0"], /--lat: found "95", expected a number from -90 to 90/],
+    ["an unknown option", ["sun", "--lat", "1", "--lon", "1", "--moon", "1"], /moon/],
+    [
+      "weather for production",
+      ["diagnose", "--site", file("a.site.json"), "--weather", file("weather.csv"), "--production", file("weather.csv")],
+      /weather\.csv, line 1: found columns .* expected a production column/,
+    ],
+  ])("%s", (_, args, says) => {
+    const { status, stdout, stderr } = run(args);
+    expect(status).toBe(2);
+    expect(stdout).toBe("");
+    expect(stderr).toHaveLength(1);
+    expect(stderr[0]).toMatch(says);
+  });
+});

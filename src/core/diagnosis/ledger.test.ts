@@ -1,0 +1,63 @@
+import { expect, it } from "vitest";
+import type { Diagnosis } from "../formats/diagnosisFile";
+import { walkFor } from "../inspection/catalogue";
+import { SEVERITIES } from "../inspection/severity";
+import { exampleSite } from "../simulator/exampleSite";
+import { CAUSE_IDS, CAUSES } from "./causes";
+import { buildLedger, probability } from "./ledger";
+
+const diagnosis = {
+  causes: [
+    {
+      cause: "string-open",
+      scope: "s2",
+      from: "2026-03-14T09:00:00Z",
+      to: null,
+      lossKwh: 800,
+      confidence: 0.7,
+      evidence: [{ text: "x", weight: 3 }],
+      nextTest: "y",
+    },
+  ],
+} as unknown as Diagnosis;
+const finding = (pointId: string, gradeId: string) => ({ id: "f", pointId, gradeId, place: "" });
+const confidence = (findings: Parameters<typeof buildLedger>[1]) => buildLedger(diagnosis, findings)[0].confidence;
+
+it("raises a cause by a finding that speaks for it, and lowers it by a sound one", () => {
+  const before = confidence([]);
+  expect(confidence([finding("isolator-box", "fix")])).toBeGreaterThan(before);
+  expect(confidence([finding("isolator-box", "stop")])).toBeGreaterThan(confidence([finding("isolator-box", "watch")]));
+  expect(confidence([finding("isolator-box", "sound")])).toBeLessThan(before);
+  expect(confidence([finding("ground-posts", "fix")])).toBe(before);
+});
+
+it("adds log odds: the probability is that of prior and weights", () => {
+  const odds = Math.exp(CAUSES["string-open"].priorLogOdds + 3);
+  expect(probability("string-open", [{ weight: 3 }])).toBeCloseTo(odds / (1 + odds), 12);
+});
+
+it("lists a cause that only findings speak for, without energy, and none on a whisper", () => {
+  const [entry] = buildLedger(null, [finding("ground-shade", "fix")]);
+  expect(entry).toMatchObject({ cause: "shading", lossKwh: 0, since: null });
+  expect(buildLedger(null, [finding("ground-shade", "sound")])).toEqual([]);
+});
+
+it("has a catalogue entry for every cause of the public format", () => {
+  expect(Object.keys(CAUSES)).toEqual([...CAUSE_IDS]);
+});
+
+it("walks only what a site has, in the order of the body, with unique points and known causes", () => {
+  const roof = walkFor(exampleSite());
+  const field = walkFor(exampleSite((it) => Object.assign(it.planes[0], { mounting: "ground-rack" })));
+  const ids = (walk: typeof roof) => walk.flatMap(({ points }) => points.map(({ id }) => id));
+  expect(ids(roof)).toContain("edge-access");
+  expect(ids(roof)).not.toContain("ground-posts");
+  expect(ids(field)).toContain("ground-posts");
+  expect(ids(field)).not.toContain("roof-flashing");
+  expect(new Set(ids(roof)).size).toBe(ids(roof).length);
+  expect(roof[0].station).toBe("From the ground");
+  for (const point of roof.flatMap(({ points }) => points)) {
+    for (const { severity } of point.grades) expect(SEVERITIES).toContain(severity);
+    for (const { cause } of point.speaksFor) expect(CAUSE_IDS).toContain(cause);
+  }
+});
