@@ -1,12 +1,17 @@
 import type { CaseView } from "@/server/cases/openCase";
 import type { StationStates } from "../shell/stations";
 
+/** Causes at places; spells of the same one count once. */
+export function countCauses(ledger: CaseView["ledger"]): number {
+  return new Set(ledger.map(({ cause, scope }) => `${cause}/${scope}`)).size;
+}
+
 /** One or two words a station for the spine. */
 export function stationStates(view: CaseView): StationStates {
   const points = view.walk.flatMap((stop) => stop.points).length;
   const seen = new Set(view.findings.map((finding) => finding.pointId)).size;
   const ratio = view.analysis?.diagnosis.energy.performanceIndex;
-  const causes = view.analysis || view.ledger.length > 0 ? view.ledger.length : undefined;
+  const causes = view.analysis || view.ledger.length > 0 ? countCauses(view.ledger) : undefined;
   return {
     brief: view.brief.complaint ? "written" : "empty",
     walk: `${seen} of ${points} seen`,

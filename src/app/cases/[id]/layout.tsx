@@ -3,7 +3,7 @@ import { Ledger } from "@/ui/ledger/Ledger";
 import { LedgerSheet } from "@/ui/ledger/LedgerSheet";
 import { instantDay } from "@/ui/marks/words";
 import { Spine } from "@/ui/shell/Spine";
-import { stationStates } from "@/ui/stations/stationStates";
+import { countCauses, stationStates } from "@/ui/stations/stationStates";
 import { loadCase } from "./loadCase";
 
 export const dynamic = "force-dynamic";
@@ -42,7 +42,7 @@ export default async function CaseLayout({ children, params }: { children: React
       >
         <Ledger {...ledger} place="side" />
       </aside>
-      <LedgerSheet count={view.ledger.length}>
+      <LedgerSheet count={countCauses(view.ledger)}>
         <Ledger {...ledger} place="sheet" />
       </LedgerSheet>
     </div>

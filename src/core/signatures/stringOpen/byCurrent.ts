@@ -4,6 +4,8 @@ import type { UnitState } from "../signature";
 
 /** Expected current that is surely measurable: this share of the current at full sun. */
 const SURE_LIGHT_WM2 = 120;
+/** Light that is enough to follow a silence that is sure already back to its beginning. */
+const WEAK_LIGHT_WM2 = 30;
 /** A string carries no current below this share of what its light should give. */
 const NOTHING_SHARE = 0.06;
 const LEAST_LIT_MS = 2 * 3_600_000;
@@ -21,17 +23,24 @@ export function deadByCurrent(comparison: Comparison, state: UnitState): Map<str
     const plane = expected.planes.get(pvString.plane);
     const type = site.moduleTypes.find((entry) => entry.id === pvString.moduleType);
     if (!amps || !plane || !type) continue;
-    const silent = (i: number): boolean | null => {
-      if (unusable[i] !== 0 || claimed[i] || Number.isNaN(amps[i]) || !(plane.poaWm2[i] >= SURE_LIGHT_WM2)) return null;
-      // With the whole inverter down nothing can be said of one string.
-      if (!(unit.measuredW[i] > 0.01 * unit.acRatedW)) return null;
-      return Math.abs(amps[i]) < NOTHING_SHARE * type.impA * (plane.poaWm2[i] / 1000);
-    };
+    const silentIn =
+      (lightWm2: number, leastW: number) =>
+      (i: number): boolean | null => {
+        if (unusable[i] !== 0 || claimed[i] || Number.isNaN(amps[i]) || !(plane.poaWm2[i] >= lightWm2)) return null;
+        // With the whole inverter down nothing can be said of one string.
+        if (!(unit.measuredW[i] > leastW)) return null;
+        return Math.abs(amps[i]) < NOTHING_SHARE * type.impA * (plane.poaWm2[i] / 1000);
+      };
+    const silent = silentIn(SURE_LIGHT_WM2, 0.01 * unit.acRatedW);
+    const stillSilent = silentIn(WEAK_LIGHT_WM2, 0);
     const runs = runsWhere(grid.count, silent).filter((run) => {
       let lit = 0;
       for (let i = run.from; i < run.to; i++) if (silent(i)) lit++;
       return lit * grid.stepMs >= LEAST_LIT_MS;
     });
+    for (const run of runs) {
+      for (let i = run.from - 1; i >= 0 && stillSilent(i) !== false; i--) if (stillSilent(i)) run.from = i;
+    }
     if (runs.length > 0) dead.set(pvString.id, runs);
   }
   return dead;
