@@ -1,4 +1,8 @@
+import type { Page } from "@playwright/test";
 import { demoFile, expect, LARCH_CASE, test } from "./app";
+
+/** Pixels by which a page is wider than its screen. */
+const overflow = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
 
 const POINT = "Glass, cells and backs";
 
@@ -74,7 +78,11 @@ for (const [name, viewport, grade] of [
         await page.getByRole("link", { name: station, exact: true }).tap();
         await expect(page.getByRole("link", { name: station, exact: true })).toHaveAttribute("aria-current", "page");
         await page.waitForLoadState("networkidle");
-        expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+        expect(await overflow(page)).toBeLessThanOrEqual(0);
+      }
+      for (const path of ["/", "/sites/larch-house"]) {
+        await page.goto(path, { waitUntil: "networkidle" });
+        expect(await overflow(page)).toBeLessThanOrEqual(0);
       }
     });
   });

@@ -13,3 +13,10 @@ export function cosIncidence(zenithDeg: number, azimuthDeg: number, tiltDeg: num
   const tilt = tiltDeg * RAD;
   return Math.cos(zenith) * Math.cos(tilt) + Math.sin(zenith) * Math.sin(tilt) * Math.cos((azimuthDeg - planeAzimuthDeg) * RAD);
 }
+
+/** A plane's normal as a unit vector: east, north and up. */
+export function planeNormal(tiltDeg: number, planeAzimuthDeg: number): { east: number; north: number; up: number } {
+  const tilt = tiltDeg * RAD;
+  const azimuth = planeAzimuthDeg * RAD;
+  return { east: Math.sin(tilt) * Math.sin(azimuth), north: Math.sin(tilt) * Math.cos(azimuth), up: Math.cos(tilt) };
+}

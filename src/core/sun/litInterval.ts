@@ -40,8 +40,7 @@ export function litSun(grid: Grid, observer: Observer): LitSun {
   const again = sunPositions(litMiddles, observer);
   edges.forEach((i, k) => {
     if (litShare[i] === 0) return;
-    sun.zenithDeg[i] = again.zenithDeg[k];
-    sun.azimuthDeg[i] = again.azimuthDeg[k];
+    for (const key of ["zenithDeg", "azimuthDeg", "east", "north", "up"] as const) sun[key][i] = again[key][k];
   });
   return { ...sun, litShare };
 }

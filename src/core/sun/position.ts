@@ -31,6 +31,10 @@ export interface SunPosition {
 export interface SunSeries {
   azimuthDeg: Float64Array;
   zenithDeg: Float64Array;
+  /** Direction to the sun as a unit vector: east, north and up. */
+  east: Float64Array;
+  north: Float64Array;
+  up: Float64Array;
   /** Earth-sun distance, astronomical units. */
   distanceAu: Float64Array;
 }
@@ -40,44 +44,57 @@ interface Station {
   lonDeg: number;
   sinLat: number;
   cosLat: number;
-  /** Geocentric coordinates of the observer in equatorial radii. */
-  axial: number;
-  equatorial: number;
+  /** The observer's place from the Earth's centre, in equatorial radii, along his own vertical and to his south. */
+  placeUp: number;
+  placeSouth: number;
 }
 
 function stationOf(observer: Observer): Station {
   const lat = observer.lat * RAD;
+  const sinLat = Math.sin(lat);
+  const cosLat = Math.cos(lat);
   const reduced = Math.atan(EARTH_FLATTENING * Math.tan(lat));
   const height = observer.elevationM / EARTH_RADIUS_M;
+  const axial = EARTH_FLATTENING * Math.sin(reduced) + height * sinLat;
+  const equatorial = Math.cos(reduced) + height * cosLat;
   return {
     lonDeg: observer.lon,
-    sinLat: Math.sin(lat),
-    cosLat: Math.cos(lat),
-    axial: EARTH_FLATTENING * Math.sin(reduced) + height * Math.sin(lat),
-    equatorial: Math.cos(reduced) + height * Math.cos(lat),
+    sinLat,
+    cosLat,
+    placeUp: sinLat * axial + cosLat * equatorial,
+    placeSouth: sinLat * equatorial - cosLat * axial,
   };
 }
 
-/** Writes azimuth and zenith (degrees) of one instant to out[0] and out[1]. */
-function topocentric(station: Station, sun: GeocentricSun, siderealDeg: number, out: [number, number]): void {
+const PARALLAX_RAD = (8.794 / 3600) * RAD;
+
+/**
+ * Direction to the sun from the observer: out = [south, west, up], a unit vector.
+ * The parallax is taken off as a vector, which is exact and cheaper than the angles of steps 3.12 and 3.13.
+ */
+function topocentric(station: Station, sun: GeocentricSun, siderealDeg: number, out: Float64Array): void {
   const hour = (siderealDeg + sun.equationOfEquinoxesDeg + station.lonDeg - sun.rightAscensionDeg) * RAD;
   const declination = sun.declinationDeg * RAD;
-  const sinParallax = Math.sin((8.794 / (3600 * sun.distanceAu)) * RAD);
+  const parallax = PARALLAX_RAD / sun.distanceAu;
   const cosDec = Math.cos(declination);
   const sinDec = Math.sin(declination);
-  const denominator = cosDec - station.equatorial * sinParallax * Math.cos(hour);
-  const shift = Math.atan2(-station.equatorial * sinParallax * Math.sin(hour), denominator);
-  const topoDec = Math.atan2((sinDec - station.axial * sinParallax) * Math.cos(shift), denominator);
-  const topoHour = hour - shift;
-  const cosHour = Math.cos(topoHour);
-  const cosTopoDec = Math.cos(topoDec);
-  const sinTopoDec = Math.sin(topoDec);
-  // Vector form instead of arcsine alone keeps full precision with the sun near the zenith.
-  const up = station.sinLat * sinTopoDec + station.cosLat * cosTopoDec * cosHour;
-  const south = station.sinLat * cosTopoDec * cosHour - station.cosLat * sinTopoDec;
-  const west = cosTopoDec * Math.sin(topoHour);
-  out[0] = modulo360(Math.atan2(west, south) / RAD + 180);
-  out[1] = Math.atan2(Math.hypot(south, west), up) / RAD;
+  const towardsMeridian = cosDec * Math.cos(hour);
+  const south = station.sinLat * towardsMeridian - station.cosLat * sinDec - parallax * station.placeSouth;
+  const west = cosDec * Math.sin(hour);
+  const up = station.sinLat * sinDec + station.cosLat * towardsMeridian - parallax * station.placeUp;
+  const length = Math.sqrt(south * south + west * west + up * up);
+  out[0] = south / length;
+  out[1] = west / length;
+  out[2] = up / length;
+}
+
+function azimuthOf(south: number, west: number): number {
+  return modulo360(Math.atan2(west, south) / RAD + 180);
+}
+
+/** From sine and cosine both, so that it is exact at the zenith and at the horizon. */
+function zenithOf(south: number, west: number, up: number): number {
+  return Math.atan2(Math.sqrt(south * south + west * west), up) / RAD;
 }
 
 /**
@@ -87,21 +104,22 @@ function topocentric(station: Station, sun: GeocentricSun, siderealDeg: number, 
  * Source: Reda & Andreas 2004.
  */
 export function sunPosition(utcMs: number, observer: Observer): SunPosition {
-  const out: [number, number] = [0, 0];
+  const out = new Float64Array(3);
   topocentric(stationOf(observer), geocentricSun(utcMs), meanSiderealTimeDeg(utcMs), out);
-  const elevation = 90 - out[1];
+  const zenithDeg = zenithOf(out[0], out[1], out[2]);
+  const elevation = 90 - zenithDeg;
   const pressure = observer.pressureHpa ?? standardPressureHpa(observer.elevationM);
   return {
-    azimuthDeg: out[0],
-    zenithDeg: out[1],
+    azimuthDeg: azimuthOf(out[0], out[1]),
+    zenithDeg,
     elevationApparentDeg: elevation + refractionDeg(elevation, pressure, observer.airTempC ?? 12),
   };
 }
 
-const NODE_MS = 6 * 3_600_000;
+const NODE_MS = 24 * 3_600_000;
 
 /**
- * Geocentric positions at nodes six hours apart, with four-point Lagrange interpolation between. The
+ * Geocentric positions at nodes a day apart, with four-point Lagrange interpolation between. The
  * sun moves so evenly among the stars that this stays within 1e-6° of the full reduction, at a fraction
  * of its cost.
  */
@@ -119,12 +137,12 @@ class GeocentricTrack {
     const w2 = (-(x + 1) * x * (x - 2)) / 2;
     const w3 = ((x + 1) * x * (x - 1)) / 6;
     const [a, b, c, d] = this.around;
-    const mix = (key: keyof GeocentricSun) => w0 * a[key] + w1 * b[key] + w2 * c[key] + w3 * d[key];
     const now = this.now;
-    now.rightAscensionDeg = mix("rightAscensionDeg");
-    now.declinationDeg = mix("declinationDeg");
-    now.distanceAu = mix("distanceAu");
-    now.equationOfEquinoxesDeg = mix("equationOfEquinoxesDeg");
+    now.rightAscensionDeg = w0 * a.rightAscensionDeg + w1 * b.rightAscensionDeg + w2 * c.rightAscensionDeg + w3 * d.rightAscensionDeg;
+    now.declinationDeg = w0 * a.declinationDeg + w1 * b.declinationDeg + w2 * c.declinationDeg + w3 * d.declinationDeg;
+    now.distanceAu = w0 * a.distanceAu + w1 * b.distanceAu + w2 * c.distanceAu + w3 * d.distanceAu;
+    now.equationOfEquinoxesDeg =
+      w1 * b.equationOfEquinoxesDeg + w2 * c.equationOfEquinoxesDeg + w0 * a.equationOfEquinoxesDeg + w3 * d.equationOfEquinoxesDeg;
     return now;
   }
 
@@ -151,16 +169,18 @@ class GeocentricTrack {
 export function sunPositions(utcMs: Float64Array, observer: Observer): SunSeries {
   const station = stationOf(observer);
   const track = new GeocentricTrack();
-  const azimuthDeg = new Float64Array(utcMs.length);
-  const zenithDeg = new Float64Array(utcMs.length);
-  const distanceAu = new Float64Array(utcMs.length);
-  const out: [number, number] = [0, 0];
+  const make = () => new Float64Array(utcMs.length);
+  const series: SunSeries = { azimuthDeg: make(), zenithDeg: make(), east: make(), north: make(), up: make(), distanceAu: make() };
+  const out = new Float64Array(3);
   for (let i = 0; i < utcMs.length; i++) {
     const sun = track.at(utcMs[i]);
     topocentric(station, sun, meanSiderealTimeDeg(utcMs[i]), out);
-    azimuthDeg[i] = out[0];
-    zenithDeg[i] = out[1];
-    distanceAu[i] = sun.distanceAu;
+    series.azimuthDeg[i] = azimuthOf(out[0], out[1]);
+    series.zenithDeg[i] = zenithOf(out[0], out[1], out[2]);
+    series.east[i] = -out[1];
+    series.north[i] = -out[0];
+    series.up[i] = out[2];
+    series.distanceAu[i] = sun.distanceAu;
   }
-  return { azimuthDeg, zenithDeg, distanceAu };
+  return series;
 }

@@ -26,7 +26,7 @@ export function ImportList({ imports, timeZone }: { imports: ImportView[]; timeZ
       <p role="status" className="min-h-6">
         {said}
       </p>
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="figures w-full min-w-xl border-t-2 border-ink text-left">
           <thead>
             <tr className="caption">

@@ -23,7 +23,7 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
         <h1 className="text-2xl">{site.name ?? site.id}</h1>
       </header>
       <div className="mt-6 grid gap-10 lg:grid-cols-[minmax(0,1fr)_22rem]">
-        <div className="grid min-w-0 content-start gap-8">
+        <div className="grid min-w-0 content-start gap-8 *:min-w-0">
           <section aria-labelledby="plan-title">
             <h2 id="plan-title" className="mb-2 text-lg">
               As built
