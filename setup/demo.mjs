@@ -1,8 +1,8 @@
 // `npm run demo`: makes a fresh machine ready, loads the demo data and serves the application.
 import { spawn } from "node:child_process";
-import { accessSync, constants, mkdirSync } from "node:fs";
+import { accessSync, constants, existsSync, mkdirSync } from "node:fs";
 import { createServer } from "node:net";
-import { join, resolve } from "node:path";
+import { dirname, join, resolve } from "node:path";
 import { checkNode, ensureBuild, ensureModules, root, run, stop } from "./steps.mjs";
 
 const port = Number(process.env.PORT ?? 3000);
@@ -36,11 +36,18 @@ function checkPort() {
 
 function checkFolder() {
   try {
-    mkdirSync(folder, { recursive: true });
+    makeFolder(folder);
     accessSync(folder, constants.W_OK);
   } catch (error) {
     stop(`The data folder ${folder} can't be written (${error.code}). Set IRRADANT_DATA to another one.`);
   }
+}
+
+/** Step by step: Node's recursive mkdir never returns where the system refuses without saying so, as in /proc. */
+function makeFolder(path) {
+  if (existsSync(path)) return;
+  makeFolder(dirname(path));
+  mkdirSync(path);
 }
 
 function serve() {

@@ -1,5 +1,6 @@
-import { access, constants, mkdir } from "node:fs/promises";
-import { join } from "node:path";
+import { existsSync, mkdirSync } from "node:fs";
+import { access, constants } from "node:fs/promises";
+import { dirname, join } from "node:path";
 import { type QueryInterface, Sequelize } from "sequelize";
 import sqlite3 from "sqlite3";
 import { SequelizeStorage, Umzug } from "umzug";
@@ -18,7 +19,7 @@ export class DataFolderError extends Error {}
  */
 export async function openDatabase(folder: string): Promise<Sequelize> {
   try {
-    for (const name of ["photos", "incoming"]) await mkdir(join(/* turbopackIgnore: true */ folder, name), { recursive: true });
+    for (const name of ["photos", "incoming"]) makeFolder(join(/* turbopackIgnore: true */ folder, name));
     await access(folder, constants.W_OK);
   } catch (error) {
     throw new DataFolderError(`The data folder ${folder} can't be written: ${(error as NodeJS.ErrnoException).code ?? error}`);
@@ -35,6 +36,13 @@ export async function openDatabase(folder: string): Promise<Sequelize> {
   bindModels(sequelize);
   await migrate(sequelize);
   return sequelize;
+}
+
+/** Step by step: Node's recursive mkdir never returns where the system refuses without saying so, as in /proc. */
+function makeFolder(path: string): void {
+  if (existsSync(path)) return;
+  makeFolder(dirname(path));
+  mkdirSync(path);
 }
 
 /** Binds this copy of the model classes to an open database. A bundler may make several copies of a module. */

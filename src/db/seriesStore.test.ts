@@ -97,4 +97,5 @@ it("stores all of an import or nothing", async () => {
 it("refuses a folder that can't be written with one clear line", async () => {
   const underAFile = join(folder, "irradant.sqlite", "below");
   await expect(openDatabase(underAFile)).rejects.toThrow(/^The data folder .*below can't be written: ENOTDIR$/);
+  await expect(openDatabase("/proc/irradant/data")).rejects.toThrow(/^The data folder .* can't be written: E[A-Z]+$/);
 });
