@@ -35,19 +35,24 @@ const { production } = simulateProduction(site, weather, {
 const csv = [...writeSeriesCsv(production)].join("");
 const instants = Float64Array.from({ length: YEAR.count }, (_, i) => YEAR.startMs + i * YEAR.stepMs);
 
-const bare = await time(() => sunPositions(instants, site.location), 9);
+const bare = await time(() => sunPositions(instants, site.location), 21);
 process.stdout.write(
   `A year of 15-minute intervals. Unit: the bare loop of the sun's position, ${bare.toFixed(1)} ms for ${YEAR.count} instants here.\n`,
 );
 const line = (name: string, ms: number, more = "") =>
   process.stdout.write(`${name.padEnd(44)} ${(ms / bare).toFixed(1).padStart(8)} × the sun loop${more}\n`);
 
+const speed = (steps: number, ms: number) => `   (${(steps / ms / 1000).toFixed(2)} million plane-steps a second)`;
 const expected = await time(() => expectedOutput(site, weatherFromSeries(weather)));
-line(
-  "expected output, one plane, GHI to AC",
-  expected,
-  `   (${(((YEAR.count / expected) * 1000) / 1e6).toFixed(2)} million plane-steps a second)`,
-);
+line("expected output, one plane, GHI to AC", expected, speed(YEAR.count, expected));
+const four = exampleSite((it) => {
+  const [plane] = it.planes;
+  const [pvString] = it.strings;
+  it.planes = [90, 150, 210, 270].map((azimuthDeg) => ({ ...plane, id: `p${azimuthDeg}`, azimuthDeg }));
+  it.strings = it.planes.map(({ id }) => ({ ...pvString, id: `s-${id}`, plane: id }));
+});
+const fourPlanes = await time(() => expectedOutput(four, weatherFromSeries(weather)));
+line("the same for four planes", fourPlanes, speed(4 * YEAR.count, fourPlanes));
 line("diagnosis of a year", await time(() => diagnose(site, weather, production, { weather: "w", production: "p" }), 3));
 line("reading a year of production CSV", await time(() => readSeriesCsv(csv, "production", "p"), 3));
 

@@ -20,12 +20,13 @@ describe("splitting the global irradiance", () => {
   });
 
   it("closes whatever two of three are known, and never leaves the beam above the atmosphere's", () => {
-    const cosZenith = 0.5;
-    expect(closeComponents(500, Number.NaN, 200, cosZenith, 1360)).toEqual({ ghiWm2: 500, dniWm2: 600, dhiWm2: 200 });
-    expect(closeComponents(500, 600, Number.NaN, cosZenith, 1360)).toEqual({ ghiWm2: 500, dniWm2: 600, dhiWm2: 200 });
-    expect(closeComponents(Number.NaN, 600, 200, cosZenith, 1360)).toEqual({ ghiWm2: 500, dniWm2: 600, dhiWm2: 200 });
-    expect(closeComponents(1200, Number.NaN, Number.NaN, 0.05, 1360).dniWm2).toBeLessThanOrEqual(0.9 * 1360);
-    expect(closeComponents(Number.NaN, Number.NaN, Number.NaN, 0.5, 1360).dniWm2).toBeNaN();
+    const close = (ghi: number, dni: number, dhi: number, cosZenith = 0.5) =>
+      closeComponents(ghi, dni, dhi, cosZenith, 1360, { ghiWm2: 0, dniWm2: 0, dhiWm2: 0 });
+    expect(close(500, Number.NaN, 200)).toEqual({ ghiWm2: 500, dniWm2: 600, dhiWm2: 200 });
+    expect(close(500, 600, Number.NaN)).toEqual({ ghiWm2: 500, dniWm2: 600, dhiWm2: 200 });
+    expect(close(Number.NaN, 600, 200)).toEqual({ ghiWm2: 500, dniWm2: 600, dhiWm2: 200 });
+    expect(close(1200, Number.NaN, Number.NaN, 0.05).dniWm2).toBeLessThanOrEqual(0.9 * 1360);
+    expect(close(Number.NaN, Number.NaN, Number.NaN).dniWm2).toBeNaN();
   });
 });
 

@@ -1,6 +1,6 @@
 import { InverterCurve } from "../electrical/inverter";
 import { linearModulePowerW } from "../electrical/modulePower";
-import type { Inverter, PvString, SiteFile } from "../formats/siteFile";
+import type { Inverter, ModuleType, PvString, SiteFile } from "../formats/siteFile";
 import type { Grid } from "../series/grid";
 import { type LitSun, litSun } from "../sun/litInterval";
 import { DEFAULT_MODEL, type ModelOptions } from "./options";
@@ -42,8 +42,15 @@ export function expectedOutput(site: SiteFile, weather: Weather, options: ModelO
   const sensor = sensorPlane ? { ...sensorPlane, poaWm2: weather.poaWm2.get(sensorPlane.id) as Float64Array } : null;
   const sky = skyComponents(weather, sun, site.albedo, options.transposition, sensor);
   const planes = new Map(site.planes.map((plane) => [plane.id, planeOutput(plane, site.albedo, weather, sun, sky, options)]));
+  const modules = new Map<string, Float64Array>();
   const stringDcW = new Map(
-    site.strings.map((pvString) => [pvString.id, stringOutput(site, pvString, planes.get(pvString.plane) as PlaneOutput, grid, options)]),
+    site.strings.map((pvString) => {
+      const key = `${pvString.plane}/${pvString.moduleType}`;
+      const one =
+        modules.get(key) ?? moduleOutput(site, moduleTypeOf(site, pvString), planes.get(pvString.plane) as PlaneOutput, grid, options);
+      modules.set(key, one);
+      return [pvString.id, one.map((watts) => watts * pvString.modules)];
+    }),
   );
   const inverters = new Map(
     site.inverters.map((inverter) => [inverter.id, inverterOutput(inverter, stringsOf(site, inverter.id), stringDcW, grid)]),
@@ -67,19 +74,20 @@ export function moduleTypeOf(site: SiteFile, pvString: PvString): SiteFile["modu
   return type;
 }
 
-function stringOutput(site: SiteFile, pvString: PvString, plane: PlaneOutput, grid: Grid, options: ModelOptions): Float64Array {
-  const type = moduleTypeOf(site, pvString);
+/** DC power of one healthy module of a plane, W, after mismatch, wiring and ageing. */
+function moduleOutput(site: SiteFile, type: ModuleType, plane: PlaneOutput, grid: Grid, options: ModelOptions): Float64Array {
   const { losses } = site;
   const kept = (options.mismatch ? 1 - losses.mismatchPct / 100 : 1) * (options.wiringDc ? 1 - losses.wiringDcPct / 100 : 1);
-  const commissionedMs = site.commissioned ? Date.parse(site.commissioned) : Number.NaN;
+  const commissionedMs = options.ageing && site.commissioned ? Date.parse(site.commissioned) : Number.POSITIVE_INFINITY;
+  const perMs = losses.degradationPctPerYear / 100 / YEAR_MS;
   const out = new Float64Array(grid.count);
   for (let i = 0; i < grid.count; i++) {
     const effective = plane.effectiveWm2[i];
     if (effective === 0) continue;
-    const years = Math.max(0, (grid.startMs + i * grid.stepMs - commissionedMs) / YEAR_MS) || 0;
-    const age = options.ageing ? Math.max(0, 1 - (losses.degradationPctPerYear / 100) * years) : 1;
+    const inServiceMs = grid.startMs + i * grid.stepMs - commissionedMs;
+    const age = inServiceMs > 0 ? Math.max(0, 1 - perMs * inServiceMs) : 1;
     const tempC = options.cellTemperature ? plane.cellTempC[i] : 25;
-    out[i] = pvString.modules * kept * age * linearModulePowerW(type.pmaxW, type.gammaPmaxPctPerC, effective, tempC);
+    out[i] = kept * age * linearModulePowerW(type.pmaxW, type.gammaPmaxPctPerC, effective, tempC);
   }
   return out;
 }

@@ -1,12 +1,12 @@
 import type { Plane } from "../formats/siteFile";
 import { faimanCellTempC } from "../plane/cellTemperature";
-import { cosIncidence } from "../plane/incidence";
+import { planeNormal } from "../plane/incidence";
 import { beamTransmittance, diffuseTransmittance } from "../plane/incidenceLoss";
 import { Skyline } from "../plane/skyline";
 import { type PlaneIrradiance, transpose } from "../plane/transposition";
 import type { LitSun } from "../sun/litInterval";
 import type { ModelOptions } from "./options";
-import { type SkySeries, skyStateAt } from "./skyComponents";
+import { emptySky, type SkySeries, skyStateAt } from "./skyComponents";
 import type { Weather } from "./weather";
 
 /** What a plane's modules get, interval by interval. */
@@ -42,6 +42,8 @@ export function planeOutput(
   const sensor = weather.poaWm2.get(plane.id);
   const measuredTemp = weather.moduleTempC.get(plane.id);
   const glass = diffuseTransmittance(plane.tiltDeg);
+  const normal = planeNormal(plane.tiltDeg, plane.azimuthDeg);
+  const state = emptySky();
   const parts: PlaneIrradiance = { beamWm2: 0, circumsolarWm2: 0, skyWm2: 0, groundWm2: 0 };
   let piece = Number.NaN;
   let skyline = new Skyline([], [], 0);
@@ -58,8 +60,8 @@ export function planeOutput(
     let poa = 0;
     let effective = 0;
     if (lit > 0) {
-      const front = cosIncidence(sun.zenithDeg[i], sun.azimuthDeg[i], plane.tiltDeg, plane.azimuthDeg);
-      transpose(options.transposition, skyStateAt(sky, sun, i, options.transposition), front, plane.tiltDeg, albedo, parts);
+      const front = sun.east[i] * normal.east + sun.north[i] * normal.north + sun.up[i] * normal.up;
+      transpose(options.transposition, skyStateAt(sky, sun, i, options.transposition, state), front, plane.tiltDeg, albedo, parts);
       const direct = (parts.beamWm2 + parts.circumsolarWm2) * skyline.beamShare(sun.azimuthDeg[i], 90 - sun.zenithDeg[i]);
       const dome = parts.skyWm2 * skyShare;
       poa = (direct + dome + parts.groundWm2) * lit;

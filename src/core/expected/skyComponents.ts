@@ -1,13 +1,11 @@
 import { cosIncidence } from "../plane/incidence";
 import { type PlaneIrradiance, type SkyState, type TranspositionModel, transpose } from "../plane/transposition";
 import { relativeAirMass } from "../sky/clearSky";
-import { closeComponents } from "../sky/decomposition";
+import { type Components, closeComponents } from "../sky/decomposition";
 import { irradianceFromLux } from "../sky/illuminance";
 import { extraterrestrialNormalWm2 } from "../sun/extraterrestrial";
 import type { LitSun } from "../sun/litInterval";
 import type { Weather } from "./weather";
-
-const RAD = Math.PI / 180;
 
 /** Irradiance from the sky over the lit part of each interval, W/m². NaN where nothing was measured. */
 export interface SkySeries {
@@ -43,12 +41,13 @@ export function skyComponents(
     dhiWm2: new Float64Array(count),
     extraterrestrialWm2: new Float64Array(count),
   };
+  const closed: Components = { ghiWm2: 0, dniWm2: 0, dhiWm2: 0 };
   for (let i = 0; i < count; i++) {
     const extraterrestrial = extraterrestrialNormalWm2(sun.distanceAu[i]);
     out.extraterrestrialWm2[i] = extraterrestrial;
     const lit = sun.litShare[i];
     if (lit <= 0) continue;
-    const cosZenith = Math.cos(sun.zenithDeg[i] * RAD);
+    const cosZenith = sun.up[i];
     const dni = (weather.dniWm2?.[i] ?? Number.NaN) / lit;
     const dhi = (weather.dhiWm2?.[i] ?? Number.NaN) / lit;
     let ghi = (weather.ghiWm2?.[i] ?? Number.NaN) / lit;
@@ -57,7 +56,7 @@ export function skyComponents(
         ghi = globalFromPlane(sensor.poaWm2[i] / lit, sun, i, extraterrestrial, sensor, albedo, model);
       } else if (weather.illuminanceLux) ghi = irradianceFromLux(weather.illuminanceLux[i]) / lit;
     }
-    const closed = closeComponents(Math.max(ghi, 0), dni, dhi, cosZenith, extraterrestrial);
+    closeComponents(Math.max(ghi, 0), dni, dhi, cosZenith, extraterrestrial, closed);
     out.ghiWm2[i] = closed.ghiWm2;
     out.dniWm2[i] = closed.dniWm2;
     out.dhiWm2[i] = closed.dhiWm2;
@@ -65,18 +64,21 @@ export function skyComponents(
   return out;
 }
 
-/** State of the sky at interval i, for a transposition. */
-export function skyStateAt(sky: SkySeries, sun: LitSun, i: number, model: TranspositionModel): SkyState {
-  const zenithDeg = sun.zenithDeg[i];
-  return {
-    ghiWm2: sky.ghiWm2[i],
-    dniWm2: sky.dniWm2[i],
-    dhiWm2: sky.dhiWm2[i],
-    extraterrestrialWm2: sky.extraterrestrialWm2[i],
-    zenithDeg,
-    cosZenith: Math.cos(zenithDeg * RAD),
-    airMass: model === "perez" ? relativeAirMass(zenithDeg) : 1,
-  };
+/** State of the sky at interval i, for a transposition; written into `out`. */
+export function skyStateAt(sky: SkySeries, sun: LitSun, i: number, model: TranspositionModel, out: SkyState): SkyState {
+  out.ghiWm2 = sky.ghiWm2[i];
+  out.dniWm2 = sky.dniWm2[i];
+  out.dhiWm2 = sky.dhiWm2[i];
+  out.extraterrestrialWm2 = sky.extraterrestrialWm2[i];
+  out.zenithDeg = sun.zenithDeg[i];
+  out.cosZenith = sun.up[i];
+  out.airMass = model === "perez" ? relativeAirMass(out.zenithDeg) : 1;
+  return out;
+}
+
+/** A state to be written into. */
+export function emptySky(): SkyState {
+  return { ghiWm2: 0, dniWm2: 0, dhiWm2: 0, extraterrestrialWm2: 0, zenithDeg: 0, cosZenith: 0, airMass: 1 };
 }
 
 /** The global irradiance that a transposition turns into the reading of a sensor in a plane, by bisection. */
@@ -90,16 +92,17 @@ function globalFromPlane(
   model: TranspositionModel,
 ): number {
   const zenithDeg = sun.zenithDeg[i];
-  const cosZenith = Math.cos(zenithDeg * RAD);
+  const cosZenith = sun.up[i];
+  const state: SkyState = { ...emptySky(), extraterrestrialWm2, zenithDeg, cosZenith };
   const front = cosIncidence(zenithDeg, sun.azimuthDeg[i], sensor.tiltDeg, sensor.azimuthDeg);
-  const airMass = relativeAirMass(zenithDeg);
+  state.airMass = relativeAirMass(zenithDeg);
   const parts: PlaneIrradiance = { beamWm2: 0, circumsolarWm2: 0, skyWm2: 0, groundWm2: 0 };
   let low = 0;
   let high = extraterrestrialWm2 * Math.max(cosZenith, 0.02) * 1.3;
   for (let step = 0; step < 24; step++) {
     const ghi = (low + high) / 2;
-    const closed = closeComponents(ghi, Number.NaN, Number.NaN, cosZenith, extraterrestrialWm2);
-    transpose(model, { ...closed, extraterrestrialWm2, zenithDeg, cosZenith, airMass }, front, sensor.tiltDeg, albedo, parts);
+    closeComponents(ghi, Number.NaN, Number.NaN, cosZenith, extraterrestrialWm2, state);
+    transpose(model, state, front, sensor.tiltDeg, albedo, parts);
     if (parts.beamWm2 + parts.circumsolarWm2 + parts.skyWm2 + parts.groundWm2 < poaWm2) low = ghi;
     else high = ghi;
   }

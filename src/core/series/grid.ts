@@ -17,7 +17,9 @@ export function gridEndMs(grid: Grid): number {
 
 /** Start of each interval, milliseconds since 1970-01-01T00:00Z. */
 export function intervalStarts(grid: Grid): Float64Array {
-  return Float64Array.from({ length: grid.count }, (_, i) => grid.startMs + i * grid.stepMs);
+  const starts = new Float64Array(grid.count);
+  for (let i = 0; i < grid.count; i++) starts[i] = grid.startMs + i * grid.stepMs;
+  return starts;
 }
 
 /** True where both axes name the same instants. */

@@ -9,32 +9,24 @@ export function erbsDiffuseFraction(clearnessIndex: number): number {
 /** The lowest cosine of zenith used in ratios to the horizontal; under 3.7° of elevation they mean nothing. */
 export const MIN_COS_ZENITH = 0.065;
 
-/** Direct normal and diffuse horizontal irradiance, W/m². */
+/** Global horizontal, direct normal and diffuse horizontal irradiance, W/m². */
 export interface Components {
+  ghiWm2: number;
   dniWm2: number;
   dhiWm2: number;
 }
 
-/**
- * Splits global horizontal irradiance into direct normal and diffuse.
- * @param ghiWm2 global horizontal irradiance, W/m²
- * @param cosZenith cosine of the sun's zenith angle
- * @param extraterrestrialWm2 normal irradiance above the atmosphere, W/m²
- * The beam can't exceed what is above the atmosphere; near the horizon all is taken as diffuse.
- */
-export function splitGlobal(ghiWm2: number, cosZenith: number, extraterrestrialWm2: number): Components {
-  if (Number.isNaN(ghiWm2)) return { dniWm2: Number.NaN, dhiWm2: Number.NaN };
-  if (ghiWm2 <= 0 || cosZenith <= 0) return { dniWm2: 0, dhiWm2: Math.max(0, ghiWm2) };
-  const clearness = ghiWm2 / (extraterrestrialWm2 * Math.max(cosZenith, MIN_COS_ZENITH));
-  const diffuse = ghiWm2 * erbsDiffuseFraction(Math.min(clearness, 1));
-  if (cosZenith < 0.035) return { dniWm2: 0, dhiWm2: ghiWm2 };
-  const dni = Math.min((ghiWm2 - diffuse) / cosZenith, 0.9 * extraterrestrialWm2);
-  return { dniWm2: dni, dhiWm2: ghiWm2 - dni * cosZenith };
-}
+/** The beam can't exceed this share of what is above the atmosphere. */
+const MOST_BEAM_SHARE = 0.9;
+/** Cosine of zenith under which (2° of elevation) all is taken as diffuse. */
+const LOW_SUN = 0.035;
 
 /**
  * Closes the triangle GHI = DNI·cos z + DHI from whatever of the three is known (NaN where it isn't).
- * Two known components give the third; GHI alone is split by Erbs.
+ * Two known components give the third; GHI alone is split by Erbs; without GHI and a pair, all are NaN.
+ * @param cosZenith cosine of the sun's zenith angle
+ * @param extraterrestrialWm2 normal irradiance above the atmosphere, W/m²
+ * @param out written and returned, so that a loop allocates nothing
  */
 export function closeComponents(
   ghiWm2: number,
@@ -42,16 +34,27 @@ export function closeComponents(
   dhiWm2: number,
   cosZenith: number,
   extraterrestrialWm2: number,
-): Components & { ghiWm2: number } {
-  const beamKnown = dniWm2 >= 0;
-  const diffuseKnown = dhiWm2 >= 0;
-  if (beamKnown && diffuseKnown) {
-    return { ghiWm2: ghiWm2 >= 0 ? ghiWm2 : dniWm2 * Math.max(cosZenith, 0) + dhiWm2, dniWm2, dhiWm2 };
+  out: Components,
+): Components {
+  const most = MOST_BEAM_SHARE * extraterrestrialWm2;
+  const up = Math.max(cosZenith, 0);
+  out.ghiWm2 = ghiWm2;
+  out.dniWm2 = dniWm2;
+  out.dhiWm2 = dhiWm2;
+  if (dniWm2 >= 0 && dhiWm2 >= 0) {
+    if (!(ghiWm2 >= 0)) out.ghiWm2 = dniWm2 * up + dhiWm2;
+  } else if (dhiWm2 >= 0 && ghiWm2 >= 0) {
+    out.dniWm2 = cosZenith > LOW_SUN ? Math.min(Math.max(0, ghiWm2 - dhiWm2) / cosZenith, most) : 0;
+  } else if (dniWm2 >= 0 && ghiWm2 >= 0) {
+    out.dhiWm2 = Math.max(0, ghiWm2 - dniWm2 * up);
+  } else if (cosZenith < LOW_SUN || ghiWm2 <= 0) {
+    out.dniWm2 = ghiWm2 * 0;
+    out.dhiWm2 = Math.max(0, ghiWm2);
+  } else {
+    const clearness = ghiWm2 / (extraterrestrialWm2 * Math.max(cosZenith, MIN_COS_ZENITH));
+    const beam = (ghiWm2 * (1 - erbsDiffuseFraction(Math.min(clearness, 1)))) / cosZenith;
+    out.dniWm2 = Math.min(beam, most);
+    out.dhiWm2 = ghiWm2 - out.dniWm2 * cosZenith;
   }
-  if (diffuseKnown && ghiWm2 >= 0) {
-    const dni = cosZenith > 0.035 ? Math.max(0, ghiWm2 - dhiWm2) / cosZenith : 0;
-    return { ghiWm2, dniWm2: Math.min(dni, 0.9 * extraterrestrialWm2), dhiWm2 };
-  }
-  if (beamKnown && ghiWm2 >= 0) return { ghiWm2, dniWm2, dhiWm2: Math.max(0, ghiWm2 - dniWm2 * Math.max(cosZenith, 0)) };
-  return { ghiWm2, ...splitGlobal(ghiWm2, cosZenith, extraterrestrialWm2) };
+  return out;
 }

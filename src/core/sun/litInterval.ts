@@ -12,7 +12,8 @@ export interface LitSun extends SunSeries {
  * and sunset get a sun that is up, and irradiance means can be referred to the lit part alone.
  */
 export function litSun(grid: Grid, observer: Observer): LitSun {
-  const middles = Float64Array.from({ length: grid.count }, (_, i) => grid.startMs + (i + 0.5) * grid.stepMs);
+  const middles = new Float64Array(grid.count);
+  for (let i = 0; i < grid.count; i++) middles[i] = grid.startMs + (i + 0.5) * grid.stepMs;
   const sun = sunPositions(middles, observer);
   const litShare = new Float64Array(grid.count);
   // The sun's elevation changes by no more than 15° an hour.
@@ -24,11 +25,11 @@ export function litSun(grid: Grid, observer: Observer): LitSun {
     else if (elevation > -reachDeg) edges.push(i);
   }
   if (edges.length === 0) return { ...sun, litShare };
-  const zenithAt = (offset: number) =>
-    sunPositions(
-      Float64Array.from(edges, (i) => grid.startMs + (i + offset) * grid.stepMs),
-      observer,
-    ).zenithDeg;
+  const zenithAt = (offset: number) => {
+    const times = new Float64Array(edges.length);
+    for (let k = 0; k < edges.length; k++) times[k] = grid.startMs + (edges[k] + offset) * grid.stepMs;
+    return sunPositions(times, observer).zenithDeg;
+  };
   const starts = zenithAt(0);
   const ends = zenithAt(1);
   const litMiddles = new Float64Array(edges.length);

@@ -118,6 +118,20 @@ export function sunPosition(utcMs: number, observer: Observer): SunPosition {
 
 const NODE_MS = 24 * 3_600_000;
 
+/** Nodes worked out already; the same for every place, and a year of them is small. */
+const nodes = new Map<number, GeocentricSun>();
+const MOST_NODES = 20_000;
+
+function nodeSun(node: number): GeocentricSun {
+  let sun = nodes.get(node);
+  if (!sun) {
+    if (nodes.size >= MOST_NODES) nodes.clear();
+    sun = geocentricSun(node * NODE_MS);
+    nodes.set(node, sun);
+  }
+  return sun;
+}
+
 /**
  * Geocentric positions at nodes a day apart, with four-point Lagrange interpolation between. The
  * sun moves so evenly among the stars that this stays within 1e-6° of the full reduction, at a fraction
@@ -151,7 +165,7 @@ class GeocentricTrack {
     if (next) this.around.shift();
     else this.around.length = 0;
     for (let k = this.around.length - 1; k <= 2; k++) {
-      const sun = geocentricSun((node + k) * NODE_MS);
+      const sun = { ...nodeSun(node + k) };
       const previous = this.around.at(-1)?.rightAscensionDeg ?? sun.rightAscensionDeg;
       if (sun.rightAscensionDeg < previous - 180) sun.rightAscensionDeg += 360;
       this.around.push(sun);
