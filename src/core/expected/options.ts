@@ -9,17 +9,20 @@ export interface ModelOptions {
   mismatch: boolean;
   wiringDc: boolean;
   ageing: boolean;
+  /** Raise the ground's albedo while snow lies on it. */
+  snowAlbedo: boolean;
   /** Wind taken where none was measured, m/s. */
   assumedWindMs: number;
 }
 
 export const DEFAULT_MODEL: ModelOptions = {
-  transposition: "hay-davies",
+  transposition: "perez",
   incidenceLoss: true,
   horizonAndObstacles: true,
   cellTemperature: true,
   mismatch: true,
   wiringDc: true,
   ageing: true,
+  snowAlbedo: true,
   assumedWindMs: 1,
 };

@@ -29,7 +29,7 @@ const NOISE = { interval: 0.012, string: 0.006 } as const;
 
 /**
  * What an array with faults would have given in some weather. It isn't the model that diagnoses: the sky
- * is transposed by Perez instead of Hay and Davies, strings differ, and measurements scatter.
+ * is transposed by Hay and Davies instead of Perez, strings differ, and measurements scatter.
  */
 export function simulateProduction(site: SiteFile, weatherSeries: Series, options: SimulationOptions): Simulation {
   const weather = weatherFromSeries(weatherSeries);
@@ -37,7 +37,7 @@ export function simulateProduction(site: SiteFile, weatherSeries: Series, option
   const random = new RandomStream(options.seed);
   const snowRandom = new RandomStream(options.seed + 0x5eed);
   const { grid } = weather;
-  const ideal = expectedOutput(site, weather, { ...DEFAULT_MODEL, transposition: "perez" });
+  const ideal = expectedOutput(site, weather, { ...DEFAULT_MODEL, transposition: "hay-davies" });
   const covers = new Map(
     site.planes.map((plane) => {
       const poa = ideal.planes.get(plane.id)?.poaWm2 as Float64Array;
