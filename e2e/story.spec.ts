@@ -47,6 +47,22 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await page.keyboard.press("Escape");
   });
 
+  await test.step("the cascade leads from the sun to the measured energy, and a switched loss says what it changes", async () => {
+    const cascade = page.getByRole("list", { name: "Loss cascade" }).getByRole("listitem");
+    await expect(cascade.first()).toContainText("Sun on the planes, at nameplate");
+    await expect(cascade.last()).toContainText("Measured");
+    const energies = await cascade.getByRole("button").allInnerTexts();
+    const kwh = energies.map((text) => Number(text.replace(/[^\d\u2212.]/g, "").replace("\u2212", "-")));
+    const names = await cascade.locator("> span:first-child").allInnerTexts();
+    const sums = names.flatMap((name, k) => (/^(Sun|Expected|Measured)/.test(name) ? [k] : []));
+    for (let s = 1; s < sums.length; s++) {
+      const between = kwh.slice(sums[s - 1] + 1, sums[s]).reduce((total, value) => total + value, 0);
+      expect(Math.abs(kwh[sums[s - 1]] + between - kwh[sums[s]])).toBeLessThan(8);
+    }
+    await page.getByRole("checkbox", { name: "Glare off the glass" }).uncheck();
+    await expect(page.getByText(/Expected at the terminals: .* instead of .* \(\+2\.\d %\)/)).toBeVisible();
+  });
+
   await test.step("diagnose names the dead string, its day, energy, money, reasons and the next test", async () => {
     await page.getByRole("link", { name: /Diagnose/ }).click();
     const first = page.getByRole("list", { name: "Causes by energy lost" }).getByRole("listitem").first();

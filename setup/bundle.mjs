@@ -9,6 +9,7 @@ const ENTRIES = {
   irradant: "bin/main.ts",
   importWorker: "src/server/jobs/importWorker.ts",
   diagnosisWorker: "src/server/jobs/diagnosisWorker.ts",
+  whatIfWorker: "src/server/jobs/whatIfWorker.ts",
   loadDemo: "src/server/demo/loadDemo.ts",
   bench: "bench/main.ts",
 };

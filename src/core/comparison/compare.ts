@@ -16,6 +16,7 @@ export interface Comparison {
   /** Intervals by the site's calendar day. */
   days: DayIndex;
   weather: Weather;
+  options: ModelOptions;
   expected: ExpectedOutput;
   units: Unit[];
   /** Inverters without any measurement. */
@@ -60,7 +61,7 @@ export function compare(
       expected: `a column that gives the power of an inverter, like ${site.inverters.map((inverter) => `${inverter.id}.ac_w`).join(" or ")}`,
     });
   }
-  return { site, grid, days: indexDays(grid, site.location.timeZone), weather: common, expected, units, unmeasured };
+  return { site, grid, days: indexDays(grid, site.location.timeZone), weather: common, options, expected, units, unmeasured };
 }
 
 function spanOf(grid: Grid): string {

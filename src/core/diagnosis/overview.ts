@@ -1,5 +1,7 @@
+import { type Cascade, lossCascade } from "../expected/cascade";
+import { type Band, expectedBand } from "../expected/uncertainty";
 import { dayName } from "../series/localDay";
-import { intervalKwh } from "../signatures/signature";
+import { intervalKwh, type UnitState } from "../signatures/signature";
 import { CAUSES } from "./causes";
 import { type DiagnosisRun, valuePerKwh } from "./diagnose";
 import { RIBBON } from "./ribbonCodes";
@@ -16,6 +18,10 @@ export interface Overview {
   /** What is lost a day to faults, environment and data, over the last days of the data. */
   recent: { days: number; from: string; to: string; lossKwhPerDay: number; moneyPerDay: number | null };
   units: { scope: string; measuredBy: string; healthyRatio: number }[];
+  /** Energy from the sun to the terminals of a healthy array, over the intervals that were measured, kWh. */
+  cascade: Cascade;
+  /** How well the expected energy can be known. */
+  band: Band;
   ribbon: { firstDay: string; rows: number; columns: number; minutesPerColumn: number; peakW: number };
 }
 
@@ -51,6 +57,8 @@ export function overviewOf(run: DiagnosisRun): Overview {
     measuredKwh,
     recent: recentLoss(run, expectedKwh, measuredKwh),
     units: states.map(({ unit, healthyRatio }) => ({ scope: unit.scope, measuredBy: unit.measuredBy, healthyRatio: round(healthyRatio) })),
+    cascade: lossCascade(site, comparison.expected, comparison.options, usableByInverter(states)),
+    band: expectedBand(comparison.weather),
     ribbon: {
       firstDay: dayName(days.days[0]),
       rows: days.days[rows - 1] - days.days[0] + 1,
@@ -88,6 +96,16 @@ export function overviewOf(run: DiagnosisRun): Overview {
       moneyPerDay: site.tariff ? round(perDay * valuePerKwh(site.tariff)) : null,
     };
   }
+}
+
+/** Which intervals of each inverter were measured; where a meter stands for all, they share its intervals. */
+export function usableByInverter(states: readonly Pick<UnitState, "unit" | "unusable">[]): Map<string, Uint8Array> {
+  const usable = new Map<string, Uint8Array>();
+  for (const { unit, unusable } of states) {
+    const mask = unusable.map((mark) => (mark === 0 ? 1 : 0));
+    for (const { id } of unit.inverters) usable.set(id, mask);
+  }
+  return usable;
 }
 
 /**

@@ -1,4 +1,5 @@
 import type { Overview } from "@/core/diagnosis/overview";
+import type { ModelOptions } from "@/core/expected/options";
 import type { Diagnosis } from "@/core/formats/diagnosisFile";
 import type { SiteFile } from "@/core/formats/siteFile";
 import type { Series } from "@/core/series/grid";
@@ -10,7 +11,12 @@ export interface DiagnosisRequest {
   production: Series;
 }
 
-/** What it gives back. */
+/** The same with other choices of model and losses, for the cascade alone. */
+export interface WhatIfRequest extends DiagnosisRequest {
+  options: ModelOptions;
+}
+
+/** What the diagnosis worker gives back. */
 export interface DiagnosisReply {
   diagnosis: Diagnosis;
   overview: Overview;

@@ -16,19 +16,22 @@ export function Figure({
   unit,
   origin,
   large = false,
+  bare = false,
 }: {
   label: string;
   value: string;
   unit?: string;
   origin: Origin;
   large?: boolean;
+  /** Without its label, where a row names it already. */
+  bare?: boolean;
 }) {
   return (
     <div className="min-w-0">
-      <div className="caption">{label}</div>
+      {bare ? null : <div className="caption">{label}</div>}
       <Popover.Root>
         <Popover.Trigger
-          className={`figures text-left font-semibold underline decoration-dotted decoration-1 underline-offset-4 ${large ? "text-3xl" : "text-xl"}`}
+          className={`figures text-left font-semibold underline decoration-dotted decoration-1 underline-offset-4 ${large ? "text-3xl" : bare ? "text-base" : "text-xl"}`}
           aria-label={`${label}: ${value}${unit ? ` ${unit}` : ""}. Show where it comes from`}
         >
           {value}

@@ -2,8 +2,10 @@ import type { CaseView } from "@/server/cases/openCase";
 import type { ImportView } from "@/server/imports/importSeries";
 import { DayChart } from "../charts/DayChart";
 import { DayRibbon } from "../charts/DayRibbon";
+import { LossCascade } from "../charts/LossCascade";
 import { ImportList } from "../import/ImportList";
 import { ImportPanel } from "../import/ImportPanel";
+import { Assumptions } from "./Assumptions";
 import { EnergyFigures } from "./EnergyFigures";
 
 /** Measured against expected, and where the data come in. */
@@ -27,6 +29,13 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
           <section aria-label="Day ribbon">
             <DayRibbon siteId={site.id} shape={analysis.overview.ribbon} revision={analysis.diagnosis.period.to} />
           </section>
+          <section aria-labelledby="cascade-title">
+            <h2 id="cascade-title" className="mb-2 text-lg">
+              Where the energy goes
+            </h2>
+            <LossCascade view={view} />
+          </section>
+          <Assumptions siteId={site.id} expectedKwh={analysis.overview.cascade.rating} />
         </>
       ) : (
         <p className="border-l-4 border-watch bg-raised p-4">

@@ -3,7 +3,7 @@ import { Figure } from "../marks/Figure";
 import { amount, instantDay, lastDay, money, percent } from "../marks/words";
 
 const EXPECTED_SOURCE =
-  "Sun: Reda & Andreas 2004. Split: Erbs 1982. Tilted plane: Hay & Davies 1980. Glass: Martin & Ruiz 2001. Cell: Faiman 2008. Power linear in light and temperature; data-sheet efficiency.";
+  "Sun: Reda & Andreas 2004. Split: Erbs 1982. Tilted plane: Perez 1990. Glass: Martin & Ruiz 2001. Cell: Faiman 2008. Power linear in light and temperature; data-sheet efficiency.";
 
 /** The sums of the period, each open to where it comes from. */
 export function EnergyFigures({ view }: { view: CaseView }) {
@@ -23,7 +23,7 @@ export function EnergyFigures({ view }: { view: CaseView }) {
         large
         label="Expected"
         value={amount(energy.expectedKwh)}
-        unit="kWh"
+        unit={`kWh ±${view.analysis.overview.band.pct.toFixed(0)} %`}
         origin={{
           formula: "Σ P(weather) · Δt, healthy array, without the inverter's start and rating limits",
           inputs: [

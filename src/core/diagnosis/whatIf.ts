@@ -1,0 +1,14 @@
+import { compare, type SourceNames } from "../comparison/compare";
+import { type Cascade, lossCascade } from "../expected/cascade";
+import type { ModelOptions } from "../expected/options";
+import type { SiteFile } from "../formats/siteFile";
+import type { Series } from "../series/grid";
+import { unusableIntervals } from "../signatures/dataGap/dataGap";
+import { usableByInverter } from "./overview";
+
+/** The cascade of the measured intervals under other choices of model and losses. */
+export function cascadeWith(site: SiteFile, weather: Series, production: Series, names: SourceNames, options: ModelOptions): Cascade {
+  const comparison = compare(site, weather, production, names, options);
+  const states = comparison.units.map((unit) => ({ unit, unusable: unusableIntervals(comparison, unit) }));
+  return lossCascade(site, comparison.expected, options, usableByInverter(states));
+}

@@ -1,0 +1,193 @@
+import { CASCADE_STAGES } from "@/core/expected/cascade";
+import { DEFAULT_MODEL } from "@/core/expected/options";
+import type { CaseView } from "@/server/cases/openCase";
+import { HatchPattern } from "../marks/causeHatch";
+import { Figure, type Origin } from "../marks/Figure";
+import { amount, percent } from "../marks/words";
+import { CASCADE_WORDS } from "./cascadeWords";
+
+interface Row {
+  key: string;
+  name: string;
+  /** Energy left after this row, kWh. */
+  leftKwh: number;
+  /** What it takes (negative) or gives, kWh; null for a sum. */
+  changeKwh: number | null;
+  look: "sum" | "model" | "measured" | { hatch: string };
+  origin: Origin;
+}
+
+/** The loss cascade: from the sun on the planes down to what was measured, step by step and cause by cause. */
+export function LossCascade({ view }: { view: CaseView }) {
+  if (!view.analysis) return null;
+  const rows = rowsOf(view);
+  const top = rows[0].leftKwh;
+  const causes = view.analysis.diagnosis.causes;
+  return (
+    <div>
+      <svg width="0" height="0" className="absolute" aria-hidden="true">
+        <defs>
+          {causes.map(({ cause }, k) => (
+            <HatchPattern key={`${cause}-${k.toString()}`} id={`cascade-${k}`} cause={cause} />
+          ))}
+          <pattern id="cascade-model" width="6" height="6" patternUnits="userSpaceOnUse">
+            <path d="M0 6 L6 0" stroke="var(--rule-strong)" strokeWidth="1" />
+          </pattern>
+        </defs>
+      </svg>
+      <ol aria-label="Loss cascade" className="border-t-2 border-ink">
+        {rows.map((row, k) => {
+          const before = k === 0 || row.changeKwh === null ? 0 : row.leftKwh - row.changeKwh;
+          const [from, to] = row.changeKwh === null ? [0, row.leftKwh] : [Math.min(before, row.leftKwh), Math.max(before, row.leftKwh)];
+          return (
+            <li
+              key={row.key}
+              className={`grid grid-cols-[minmax(0,1fr)_8.5rem] items-center gap-x-4 border-b border-rule py-1 md:grid-cols-[15rem_minmax(0,1fr)_8.5rem] ${row.changeKwh === null ? "font-semibold" : ""}`}
+            >
+              <span className="md:col-start-1 md:row-start-1">{row.name}</span>
+              <svg
+                viewBox="0 0 600 20"
+                preserveAspectRatio="none"
+                className="col-span-2 row-start-2 h-4 w-full md:col-span-1 md:col-start-2 md:row-start-1"
+                aria-hidden="true"
+              >
+                <rect
+                  x={(from / top) * 600}
+                  y="2"
+                  width={Math.max(1.5, ((to - from) / top) * 600)}
+                  height="16"
+                  fill={fillOf(row)}
+                  stroke={row.look === "measured" ? "var(--measured)" : "var(--ink)"}
+                  strokeWidth="1.2"
+                  strokeDasharray={row.look === "sum" ? "5 3.5" : undefined}
+                  vectorEffect="non-scaling-stroke"
+                />
+              </svg>
+              <span className="text-right md:col-start-3 md:row-start-1">
+                <Figure
+                  bare
+                  label={row.name}
+                  value={row.changeKwh === null ? amount(row.leftKwh, 0) : signed(row.changeKwh)}
+                  unit="kWh"
+                  origin={row.origin}
+                />
+              </span>
+            </li>
+          );
+        })}
+      </ol>
+    </div>
+  );
+}
+
+function fillOf({ look }: Row): string {
+  if (look === "measured") return "var(--measured)";
+  if (look === "sum") return "none";
+  return look === "model" ? "url(#cascade-model)" : `url(#${look.hatch})`;
+}
+
+function signed(kwh: number): string {
+  if (Math.abs(kwh) < 0.5) return "0";
+  return `${kwh > 0 ? "+" : "\u2212"}${amount(Math.abs(kwh), 0)}`;
+}
+
+function rowsOf(view: CaseView): Row[] {
+  const { diagnosis, overview } = view.analysis as NonNullable<CaseView["analysis"]>;
+  const { cascade } = overview;
+  const rows: Row[] = [];
+  let left = cascade.sun;
+  for (const stage of CASCADE_STAGES) {
+    if (stage === "wiring-ac") continue;
+    const words = CASCADE_WORDS[stage];
+    const change = cascade[stage] - left;
+    const inputs: Origin["inputs"] =
+      stage === "sun"
+        ? [["Transposition", DEFAULT_MODEL.transposition]]
+        : [
+            ["Before", `${amount(left)} kWh`],
+            ["After", `${amount(cascade[stage])} kWh`],
+            ["Share", percentOf(change, left)],
+          ];
+    left = cascade[stage];
+    rows.push({
+      key: stage,
+      name: words.name,
+      leftKwh: left,
+      changeKwh: stage === "sun" ? null : change,
+      look: stage === "sun" ? "sum" : "model",
+      origin: { formula: words.formula, inputs, source: words.source },
+    });
+  }
+  rows.push({
+    key: "expected",
+    name: "Expected at the terminals",
+    leftKwh: left,
+    changeKwh: null,
+    look: "sum",
+    origin: {
+      formula: "Band = 2 · √Σ uᵢ²",
+      inputs: [
+        ...overview.band.doubts.map(({ name, pct }): [string, string] => [name, `±${pct} %`]),
+        ["Band (95 %)", `±${overview.band.pct.toFixed(1)} %`],
+      ],
+      source: overview.band.doubts.map(({ name, source }) => `${name}: ${source}`).join(". "),
+    },
+  });
+  const places = new Map<string, { title: string; hatch: string; lossKwh: number; spells: string[] }>();
+  diagnosis.causes.forEach((cause, k) => {
+    if (cause.lossKwh === 0) return;
+    const title = `${view.ledger.find((entry) => entry.cause === cause.cause)?.title ?? cause.cause} (${cause.scope})`;
+    const place = places.get(title) ?? { title, hatch: `cascade-${k}`, lossKwh: 0, spells: [] };
+    place.lossKwh += cause.lossKwh;
+    place.spells.push(`${cause.from.slice(0, 10)} to ${cause.to?.slice(0, 10) ?? "now"}`);
+    places.set(title, place);
+  });
+  for (const { title, hatch, lossKwh, spells } of places.values()) {
+    left -= lossKwh;
+    rows.push({
+      key: title,
+      name: title,
+      leftKwh: left,
+      changeKwh: -lossKwh,
+      look: { hatch },
+      origin: {
+        formula: "Σ (healthy − measured) · Δt over the intervals that this cause explains",
+        inputs: spells.map((spell, n): [string, string] => [spells.length > 1 ? `Spell ${n + 1}` : "When", spell]),
+        source: "Reasons and the next test are at Diagnose.",
+      },
+    });
+  }
+  const { measuredKwh } = diagnosis.energy;
+  rows.push({
+    key: "unexplained",
+    name: "Unexplained",
+    leftKwh: measuredKwh,
+    changeKwh: measuredKwh - left,
+    look: "model",
+    origin: {
+      formula: "measured − (expected − Σ causes)",
+      inputs: [
+        ["Share of expected", percentOf(measuredKwh - left, cascade.rating)],
+        ["Band", `±${overview.band.pct.toFixed(1)} %`],
+      ],
+      source: "Within the band this is the doubt of the comparison itself, not a fault.",
+    },
+  });
+  rows.push({
+    key: "measured",
+    name: "Measured",
+    leftKwh: measuredKwh,
+    changeKwh: null,
+    look: "measured",
+    origin: {
+      formula: "Σ P · Δt",
+      inputs: overview.units.map(({ scope, measuredBy }): [string, string] => [scope, measuredBy]),
+      source: "Imported production data.",
+    },
+  });
+  return rows;
+}
+
+function percentOf(change: number, of: number): string {
+  return of > 0 ? percent(change / of).replace("-", "\u2212") : "none";
+}
