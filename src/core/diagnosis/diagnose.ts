@@ -56,7 +56,7 @@ function detectInUnit(comparison: Comparison, state: UnitState, snow: ReturnType
   const snows = detectSnow(comparison, state, snow, found.covered);
   const strings = [
     ...stringOpenByCurrent(comparison, state, dead),
-    ...(everyStringMeasured ? [] : stringOpenByLevel(comparison, state, found, found.cuts)),
+    ...(everyStringMeasured ? [] : stringOpenByLevel(comparison, state, found, found.cuts, found.yieldKwhPerKwp)),
   ];
   return [...outages, ...snows, ...strings];
 }

@@ -20,6 +20,8 @@ export interface DayStatesInput {
   measured: PartTotals;
   /** Energy by day, kWh per kWp: dull days tell less. */
   yieldKwhPerKwp: Float64Array;
+  /** Highest stand of the sun on each day, degrees: with a low sun, models of tilted light differ most. */
+  noonElevationDeg: Float64Array;
   /** 1 for days on which snow may lie; `fresh` after snowfall. */
   snowPossible: Uint8Array;
   snowFresh: Uint8Array;
@@ -121,7 +123,7 @@ function dayCost(input: DayStatesInput, row: number, state: number, ratio: numbe
   const expected = dayTotal(predicted, row) * ratio;
   if (!(expected > 0)) return 0;
   // On a dull day the split of light and the low end of the inverter's curve leave more in doubt.
-  const dull = Math.exp(-input.yieldKwhPerKwp[row] / 0.7);
+  const dull = Math.exp(-input.yieldKwhPerKwp[row] / 0.7) + Math.exp(-Math.max(0, input.noonElevationDeg[row]) / 8);
   const cost = deviation(dayTotal(input.measured, row), expected, 0.06 + 0.2 * dull, COST.dayCap);
   let parts = 0;
   let judged = 0;

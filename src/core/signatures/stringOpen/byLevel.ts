@@ -42,7 +42,7 @@ export function stateByDay(
   state: UnitState,
   snow: SnowChance,
   byCurrent: boolean,
-): DayStates & { cuts: ReadonlySet<string>[] } {
+): DayStates & { cuts: ReadonlySet<string>[]; yieldKwhPerKwp: Float64Array } {
   const { days, grid } = comparison;
   const { unit } = state;
   const noon = solarNoonMinute(comparison);
@@ -54,12 +54,14 @@ export function stateByDay(
   }));
   const rows = days.days.length;
   const yieldKwhPerKwp = new Float64Array(rows);
+  const noonElevationDeg = new Float64Array(rows);
   const snowPossible = new Uint8Array(rows);
   const snowFresh = new Uint8Array(rows);
   for (let row = 0; row < rows; row++) {
     for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
       if (usable[i]) yieldKwhPerKwp[row] += intervalKwh(unit.expectedW[i], grid.stepMs) / (unit.nameplateW / 1000);
       if (comparison.expected.sun.litShare[i] === 0) continue;
+      noonElevationDeg[row] = Math.max(noonElevationDeg[row], 90 - comparison.expected.sun.zenithDeg[i]);
       snowPossible[row] |= snow.possible[i];
       snowFresh[row] |= snow.fresh[i];
     }
@@ -68,10 +70,11 @@ export function stateByDay(
     states,
     measured: partTotals(unit.measuredW, usable, days, noon),
     yieldKwhPerKwp,
+    noonElevationDeg,
     snowPossible,
     snowFresh,
   });
-  return { ...found, cuts };
+  return { ...found, cuts, yieldKwhPerKwp };
 }
 
 /** Intervals whose level means something: comparable, not explained yet, and with light well over the start. */

@@ -7,6 +7,9 @@ import { usableForLevel } from "./byLevel";
 
 /** A level that was low from the first day on and never changed is only believed from this share up. */
 const LEAST_SHARE_WITHOUT_ONSET = 0.2;
+/** In dark weeks the models themselves differ by a quarter: only a larger share is believed then. */
+const LEAST_SHARE_IN_THE_DARK = 0.4;
+const DARK_KWH_PER_KWP_DAY = 1.2;
 const LEAST_SHARE_OF_PERIOD = 0.003;
 
 /**
@@ -48,6 +51,7 @@ export function stringOpenByLevel(
   state: UnitState,
   found: DayStates,
   cuts: readonly ReadonlySet<string>[],
+  yieldKwhPerKwp: Float64Array,
 ): Signature[] {
   const { days, grid } = comparison;
   const { unit } = state;
@@ -64,7 +68,12 @@ export function stringOpenByLevel(
     const withoutW = unit.withoutStrings(cut);
     const run: Run = { from: onset(comparison, state, firstRow, withoutW), to: days.firsts[end], ended: end < found.strings.length };
     const seen = levelOver(state, run, withoutW);
-    if (firstRow === 0 && 1 - seen.predicted < LEAST_SHARE_WITHOUT_ONSET) continue;
+    if (
+      firstRow === 0 &&
+      1 - seen.predicted <
+        (meanOf(yieldKwhPerKwp.subarray(0, end)) < DARK_KWH_PER_KWP_DAY ? LEAST_SHARE_IN_THE_DARK : LEAST_SHARE_WITHOUT_ONSET)
+    )
+      continue;
     const lossKwh = lossOver(state, grid.stepMs, run, withoutW);
     if (lossKwh < LEAST_SHARE_OF_PERIOD * intervalKwh(total, grid.stepMs)) continue;
     const parts = cut.size === 1 ? "one string" : `${cut.size} strings`;
@@ -95,6 +104,10 @@ export function stringOpenByLevel(
     });
   }
   return signatures;
+}
+
+function meanOf(values: Float64Array): number {
+  return values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
 }
 
 function nextTest(id: string): string {
