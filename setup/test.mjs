@@ -2,7 +2,7 @@
 // Closes with one line that counts them all; exit 0 only when nothing failed.
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { checkNode, ensureBuild, ensureChromium, ensureModules, root, run } from "./steps.mjs";
+import { checkNode, ensureBuild, ensureBundles, ensureChromium, ensureModules, root, run } from "./steps.mjs";
 
 checkNode();
 ensureModules();
@@ -40,6 +40,7 @@ title("types");
 check("types", tool("typescript/bin/tsc", "--noEmit"));
 title("lint, format and borders");
 check("lint", tool("@biomejs/biome/bin/biome", "check", "--error-on-warnings", "."));
+await ensureBundles();
 title("unit tests");
 const unit = tool("vitest/vitest.mjs", "run", "--reporter=default", "--reporter=json", `--outputFile.json=${join(results, "unit.json")}`);
 count("unit tests", unit, () => {

@@ -91,7 +91,14 @@ export function overviewOf(run: DiagnosisRun): Overview {
     return {
       days: counted,
       from: dayName(days.days[from]),
-      to: dayName(days.days[rows - 1]),
+      to: dayName(
+        days.days[
+          Math.max(
+            0,
+            measured.findLastIndex((kwh) => kwh !== null),
+          )
+        ],
+      ),
       lossKwhPerDay: round(perDay),
       moneyPerDay: site.tariff ? round(perDay * valuePerKwh(site.tariff)) : null,
     };
