@@ -1,0 +1,23 @@
+import { expect, it } from "vitest";
+import { amount, dayText, instantDay, instantText, lastDay, money, percent, sureness } from "./words";
+
+it("names days on the site's clock, and the last day of a stretch by the day before its end", () => {
+  expect(dayText("2026-03-14")).toBe("14 Mar 2026");
+  expect(instantDay("2026-03-13T23:30:00Z", "Europe/Vienna")).toBe("14 Mar 2026");
+  expect(instantDay("2026-03-13T23:30:00Z", "America/Lima")).toBe("13 Mar 2026");
+  expect(instantText("2026-03-14T09:30:00Z", "Europe/Vienna")).toBe("14 Mar 2026, 10:30");
+  expect(lastDay("2026-04-30T22:00:00Z", "Europe/Vienna")).toBe("30 Apr 2026");
+});
+
+it("gives numbers the digits that help, with a true minus", () => {
+  expect([amount(1234.5), amount(99.94), amount(0.04), amount(-3.2)]).toEqual(["1,235", "99.9", "0.0", "\u22123.2"]);
+  expect(amount(8.1, 2)).toBe("8.10");
+  expect(money(118.805, "EUR")).toMatch(/^€118\.8[01]$/);
+  expect(percent(0.774)).toBe("77\u00a0%");
+});
+
+it("is never wholly sure", () => {
+  expect(sureness(0.9999)).toBe("over 99\u00a0%");
+  expect(sureness(0.0001)).toBe("under 1\u00a0%");
+  expect(sureness(0.5)).toBe("50\u00a0%");
+});
