@@ -28,7 +28,7 @@ export function HandOverBench({ view }: { view: CaseView }) {
           <p className="caption">Service report</p>
           <h2 className="text-2xl">{site.name ?? site.id}</h2>
           <p>
-            {view.title}. {view.kind}, opened {instantDay(view.openedAt, zone)}.
+            {view.title} ({view.kind}, opened {instantDay(view.openedAt, zone)}).
           </p>
         </header>
         <section className="mt-5" aria-labelledby="report-answer">
