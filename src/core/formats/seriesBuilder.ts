@@ -1,4 +1,4 @@
-import { gridEndMs, type Series } from "../series/grid";
+import type { Series } from "../series/grid";
 import { FormatError, shown } from "./formatError";
 import { readInstant } from "./instant";
 import { isKnownColumn, missingColumns, type SeriesKind } from "./seriesColumns";
@@ -156,9 +156,4 @@ export class SeriesBuilder {
     }
     return stepMs;
   }
-}
-
-/** End of a read series, for messages. */
-export function seriesEndMs(series: Series): number {
-  return gridEndMs(series.grid);
 }
