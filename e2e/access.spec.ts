@@ -52,6 +52,11 @@ test("the work can be done by keyboard alone", async ({ page }) => {
   await expect(page.getByText("p = 1 / (1 + e^−(prior + Σ weights))")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("button", { name: /^How sure/ }).first()).toBeFocused();
+  await page
+    .getByRole("complementary", { name: "Evidence ledger" })
+    .getByRole("button", { name: /^Lost to String gives nothing at s2/ })
+    .press("Enter");
+  await expect(page.getByText("No interval is counted for two causes. More at Diagnose.")).toBeVisible();
 });
 
 test("photos lose their metadata and stand upright", async ({ page, request }) => {

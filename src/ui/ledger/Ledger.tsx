@@ -1,9 +1,11 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
+import { CAUSES } from "@/core/diagnosis/causes";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { SEVERITIES, type Severity } from "@/core/inspection/severity";
 import { HatchSwatch } from "../marks/causeHatch";
+import { Figure, type Origin } from "../marks/Figure";
 import { SeverityMark } from "../marks/SeverityMark";
 import { amount, instantDay, lastDay, money, sureness } from "../marks/words";
 
@@ -89,12 +91,23 @@ export function Ledger({ entries: all, findings, timeZone, valuePerKwh, currency
                     {entry.spells > 1 ? `, ${entry.spells} times` : ""}
                   </div>
                   <div className="figures mt-1 flex flex-wrap justify-between gap-x-3">
-                    <span>
-                      {entry.lossKwh > 0 ? `${amount(entry.lossKwh)} kWh` : "no energy told"}
-                      {entry.lossKwh > 0 && valuePerKwh !== null && currency ? ` · ${money(entry.lossKwh * valuePerKwh, currency)}` : ""}
-                    </span>
-                    <span>
-                      {sureness(entry.confidence)} sure
+                    {entry.lossKwh > 0 ? (
+                      <Figure
+                        bare
+                        label={`Lost to ${entry.title} at ${entry.scope}`}
+                        value={`${amount(entry.lossKwh)} kWh${valuePerKwh !== null && currency ? ` · ${money(entry.lossKwh * valuePerKwh, currency)}` : ""}`}
+                        origin={lossOrigin(entry, valuePerKwh, currency)}
+                      />
+                    ) : (
+                      <span>no energy told</span>
+                    )}
+                    <span className="flex items-baseline gap-1">
+                      <Figure
+                        bare
+                        label={`Certainty of ${entry.title} at ${entry.scope}`}
+                        value={`${sureness(entry.confidence)} sure`}
+                        origin={sureOrigin(entry)}
+                      />
                       {change ? (
                         <strong className="ml-1.5" data-testid="moved">
                           {change}
@@ -115,6 +128,26 @@ export function Ledger({ entries: all, findings, timeZone, valuePerKwh, currency
       </ol>
     </div>
   );
+}
+
+function lossOrigin(entry: LedgerLine, valuePerKwh: number | null, currency: string | null): Origin {
+  const worth: [string, string][] = valuePerKwh !== null && currency ? [["Worth of a kWh", money(valuePerKwh, currency)]] : [];
+  return {
+    formula: "Σ (healthy − measured) · Δt; worth = energy × worth of a kWh",
+    inputs: [["Energy", `${amount(entry.lossKwh)} kWh`], ["Spells", String(entry.spells)], ...worth],
+    source: "Healthy: the expected output at the unit's own calibration. No interval is counted for two causes. More at Diagnose.",
+  };
+}
+
+function sureOrigin(entry: LedgerLine): Origin {
+  return {
+    formula: "p = 1 / (1 + e^−(prior + Σ weights))",
+    inputs: [
+      ["Prior", CAUSES[entry.cause].priorLogOdds.toFixed(1)],
+      ...entry.evidence.map(({ text, weight }): [string, string] => [text.length > 60 ? `${text.slice(0, 58)}…` : text, weight.toFixed(1)]),
+    ],
+    source: "Weights are natural log odds, taken as independent (Good 1950). Of several spells the surest.",
+  };
 }
 
 /** A scale with ticks at the quarters. */
