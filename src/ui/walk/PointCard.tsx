@@ -1,7 +1,7 @@
 "use client";
 
 import { Camera, TriangleAlert } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Point } from "@/core/inspection/catalogue";
 import { SeverityMark } from "../marks/SeverityMark";
 import type { Answer } from "./useWalk";
@@ -9,7 +9,8 @@ import type { Answer } from "./useWalk";
 interface PointCardProps {
   point: Point;
   answer: Answer | undefined;
-  onChange: (change: { gradeId?: string; note?: string; place?: string }) => void;
+  /** Resolves once the change is kept on this device. */
+  onChange: (change: { gradeId?: string; note?: string; place?: string }) => Promise<void>;
   onPhoto: (picture: File) => void;
   onWithdraw: () => void;
 }
@@ -46,7 +47,7 @@ export function PointCard({ point, answer, onChange, onPhoto, onWithdraw }: Poin
                 name={`grade-${point.id}`}
                 className="sr-only"
                 checked={chosen}
-                onChange={() => onChange({ gradeId: grade.id })}
+                onChange={() => void onChange({ gradeId: grade.id })}
               />
               <span className="w-20 shrink-0">
                 <SeverityMark severity={grade.severity} />
@@ -107,16 +108,36 @@ function Details({ point, answer, onChange, onPhoto, onWithdraw }: PointCardProp
 }
 
 /** A text that is kept in the browser with every key and handed on when the field is left. */
-function SavedText({ label, value, draftKey, onSave }: { label: string; value: string; draftKey: string; onSave: (text: string) => void }) {
+function SavedText({
+  label,
+  value,
+  draftKey,
+  onSave,
+}: {
+  label: string;
+  value: string;
+  draftKey: string;
+  onSave: (text: string) => Promise<void>;
+}) {
   const [text, setText] = useState(value);
+  const field = useRef<HTMLInputElement>(null);
+  // Only when the change is safely kept may the draft go: a reload can come at any moment.
+  async function commit(next: string) {
+    if (next !== value) await onSave(next);
+    if (localStorage.getItem(draftKey) === next) localStorage.removeItem(draftKey);
+  }
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a draft is looked for when the field opens or its value comes in
   useEffect(() => {
     const draft = localStorage.getItem(draftKey);
     setText(draft ?? value);
+    if (draft !== null && document.activeElement !== field.current) void commit(draft);
   }, [draftKey, value]);
   return (
     <label className="grid gap-1">
       <span className="caption">{label}</span>
       <input
+        ref={field}
         className="field"
         value={text}
         maxLength={200}
@@ -125,8 +146,7 @@ function SavedText({ label, value, draftKey, onSave }: { label: string; value: s
           localStorage.setItem(draftKey, event.target.value);
         }}
         onBlur={() => {
-          localStorage.removeItem(draftKey);
-          if (text !== value) onSave(text);
+          void commit(text);
         }}
       />
     </label>

@@ -54,7 +54,7 @@ export function WalkBench({ caseId, stops, findings }: { caseId: string; stops: 
                 key={point.id}
                 point={point}
                 answer={walk.answers[point.id]}
-                onChange={(change) => void walk.put(point.id, change)}
+                onChange={(change) => walk.put(point.id, change)}
                 onPhoto={(picture) => void walk.addPhoto(point.id, picture)}
                 onWithdraw={() => {
                   const answer = walk.answers[point.id];

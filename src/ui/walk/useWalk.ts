@@ -89,7 +89,7 @@ export function useWalk(caseId: string, findings: readonly FindingView[]) {
         technician: "",
       },
     });
-    await deliver();
+    void deliver();
   }
 
   async function withdraw(pointId: string) {
