@@ -4,6 +4,8 @@ export default defineConfig({
   testDir: "e2e",
   outputDir: "test-results/browser",
   timeout: 60_000,
+  // Two browsers and two servers share two cores here.
+  expect: { timeout: 12_000 },
   workers: 2,
   reporter: [["list"]],
   use: {
