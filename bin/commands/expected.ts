@@ -1,5 +1,5 @@
 import { expectedOutput } from "@/core/expected/expectedOutput";
-import { weatherFromSeries } from "@/core/expected/weather";
+import { checkLight, weatherFromSeries } from "@/core/expected/weather";
 import { writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { readSeries, readSite, writeLines } from "../files";
 import { readOptions } from "../options";
@@ -8,7 +8,9 @@ import { readOptions } from "../options";
 export async function expectedCommand(args: string[]): Promise<void> {
   const options = readOptions(args, ["site", "weather"]);
   const site = await readSite(options.site as string);
-  const weather = weatherFromSeries(await readSeries(options.weather as string, "weather"));
+  const series = await readSeries(options.weather as string, "weather");
+  checkLight(series, options.weather as string, site.location);
+  const weather = weatherFromSeries(series);
   const output = expectedOutput(site, weather);
   const channels = new Map<string, Float64Array>();
   for (const [id, plane] of output.planes) channels.set(`poa.${id}`, plane.poaWm2);

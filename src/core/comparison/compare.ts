@@ -1,6 +1,6 @@
 import { type ExpectedOutput, expectedOutput } from "../expected/expectedOutput";
 import { DEFAULT_MODEL, type ModelOptions } from "../expected/options";
-import { type Weather, weatherFromSeries } from "../expected/weather";
+import { checkLight, type Weather, weatherFromSeries } from "../expected/weather";
 import { FormatError } from "../formats/formatError";
 import { writeInstant } from "../formats/instant";
 import type { SiteFile } from "../formats/siteFile";
@@ -21,6 +21,8 @@ export interface Comparison {
   units: Unit[];
   /** Inverters without any measurement. */
   unmeasured: string[];
+  /** Measured state of charge of a battery, %, where there is one. */
+  batteryPct: Float64Array | null;
 }
 
 /** File names for errors. */
@@ -48,7 +50,7 @@ export function compare(
       expected: `times that overlap the weather in ${names.weather} (${spanOf(weather.grid)})`,
     });
   }
-  checkLight(weather, names.weather);
+  checkLight(weather, names.weather, site.location);
   const common = weatherFromSeries(resample(weather, grid));
   const measured = resample(production, grid);
   const expected = expectedOutput(site, common, options);
@@ -61,22 +63,10 @@ export function compare(
       expected: `a column that gives the power of an inverter, like ${site.inverters.map((inverter) => `${inverter.id}.ac_w`).join(" or ")}`,
     });
   }
-  return { site, grid, days: indexDays(grid, site.location.timeZone), weather: common, options, expected, units, unmeasured };
+  const batteryPct = measured.channels.get("battery.soc_pct") ?? null;
+  return { site, grid, days: indexDays(grid, site.location.timeZone), weather: common, options, expected, units, unmeasured, batteryPct };
 }
 
 function spanOf(grid: Grid): string {
   return `${writeInstant(grid.startMs)} to ${writeInstant(gridEndMs(grid))}`;
-}
-
-/** Weather in which every light value is missing can't be compared with anything. */
-function checkLight(weather: Series, file: string): void {
-  const light = [...weather.channels].filter(([name]) => name === "ghi" || name.startsWith("poa.") || name === "illuminance_lux");
-  if (!light.some(([, values]) => values.some((value) => !Number.isNaN(value)))) {
-    throw new FormatError({
-      file,
-      key: light.map(([name]) => name).join(", "),
-      found: "no value at all",
-      expected: "irradiance in W/m² (or lux)",
-    });
-  }
 }

@@ -57,7 +57,14 @@ export function overviewOf(run: DiagnosisRun): Overview {
     measuredKwh,
     recent: recentLoss(run, expectedKwh, measuredKwh),
     units: states.map(({ unit, healthyRatio }) => ({ scope: unit.scope, measuredBy: unit.measuredBy, healthyRatio: round(healthyRatio) })),
-    cascade: lossCascade(site, comparison.expected, comparison.options, usableByInverter(states)),
+    cascade: lossCascade(
+      site,
+      comparison.expected,
+      comparison.weather,
+      comparison.options,
+      usableByInverter(states),
+      comparison.batteryPct,
+    ),
     band: expectedBand(comparison.weather),
     ribbon: {
       firstDay: dayName(days.days[0]),

@@ -10,5 +10,5 @@ import { usableByInverter } from "./overview";
 export function cascadeWith(site: SiteFile, weather: Series, production: Series, names: SourceNames, options: ModelOptions): Cascade {
   const comparison = compare(site, weather, production, names, options);
   const states = comparison.units.map((unit) => ({ unit, unusable: unusableIntervals(comparison, unit) }));
-  return lossCascade(site, comparison.expected, options, usableByInverter(states));
+  return lossCascade(site, comparison.expected, comparison.weather, options, usableByInverter(states), comparison.batteryPct);
 }

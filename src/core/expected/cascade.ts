@@ -1,7 +1,11 @@
+import { evenModule } from "../electrical/evenPower";
 import { InverterCurve } from "../electrical/inverter";
 import type { PvString, SiteFile } from "../formats/siteFile";
+import { segmentsOf } from "../plane/layout";
 import { type ExpectedOutput, moduleTypeOf, stringsOf } from "./expectedOutput";
+import { meterOutput } from "./meterOutput";
 import { DEFAULT_MODEL, type ModelOptions } from "./options";
+import type { Weather } from "./weather";
 
 const YEAR_MS = 31_556_952_000;
 
@@ -10,41 +14,63 @@ export const CASCADE_STAGES = [
   "sun",
   "skyline",
   "glass",
+  "low-light",
   "temperature",
+  "uneven-light",
   "ageing",
   "mismatch",
   "wiring-dc",
   "inverter",
   "start",
   "rating",
+  "heat",
+  "export-limit",
+  "battery",
   "wiring-ac",
+  "night",
 ] as const;
 
 export type CascadeStage = (typeof CASCADE_STAGES)[number];
+
+/** The stage at which the expected output stands at the inverter's terminals, with its own limits. */
+export const TERMINALS: CascadeStage = "rating";
 
 /** Energy after each stage, kWh; the difference of two neighbours is what the later one takes (or gives). */
 export type Cascade = Record<CascadeStage, number>;
 
 /**
  * Follows the energy of a healthy array from its nameplate in the open sun to the meter.
- * Each stage is worked out interval by interval, so that every difference is what that stage itself did,
- * and the last one equals the expected output less AC wiring.
+ * Each stage is worked out interval by interval, so that every difference is what that stage itself did:
+ * after `rating` stands the expected output at the terminals, after `night` what the meter would count.
+ * @param weather of the grid of `expected`
  * @param usable by inverter, 1 for each interval that counts; all where absent
+ * @param batteryPct measured state of charge, %, where there is one
  */
 export function lossCascade(
   site: SiteFile,
   expected: ExpectedOutput,
+  weather: Weather,
   options: ModelOptions = DEFAULT_MODEL,
   usable?: ReadonlyMap<string, Uint8Array>,
+  batteryPct: Float64Array | null = null,
 ): Cascade {
   const sums = Object.fromEntries(CASCADE_STAGES.map((stage) => [stage, 0])) as Cascade;
   const { grid } = expected;
   const perKwh = grid.stepMs / 3_600_000_000;
+  const meter = meterOutput(site, expected, weather, options, batteryPct);
+  /** Share of the site's output, by interval, that belongs to inverters that count in it. */
+  const counted = new Float64Array(grid.count);
+  const whole = new Float64Array(grid.count);
   for (const inverter of site.inverters) {
     const mask = usable?.get(inverter.id);
     const output = expected.inverters.get(inverter.id);
-    if (!output || (usable && !mask)) continue;
-    const counts = (i: number) => (!mask || mask[i] === 1) && !Number.isNaN(output.acW[i]);
+    if (!output) continue;
+    const counts = (i: number) => (usable ? mask?.[i] === 1 : true) && !Number.isNaN(output.acW[i]);
+    for (let i = 0; i < grid.count; i++) {
+      whole[i] += output.acW[i];
+      if (counts(i)) counted[i] += output.acW[i];
+    }
+    if (usable && !mask) continue;
     for (const pvString of stringsOf(site, inverter.id)) addString(sums, site, pvString, expected, options, counts);
     const curve = new InverterCurve(inverter.acRatedW, inverter.efficiency);
     const groups =
@@ -61,7 +87,17 @@ export function lossCascade(
       sums.rating += output.acW[i];
     }
   }
-  sums["wiring-ac"] = sums.rating * (1 - site.losses.wiringAcPct / 100);
+  const anyCounts = (i: number) => !usable || [...usable.values()].some((mask) => mask[i] === 1);
+  for (let i = 0; i < grid.count; i++) {
+    if (Number.isNaN(whole[i])) continue;
+    const share = whole[i] > 0 ? counted[i] / whole[i] : 0;
+    sums.heat += meter.cooledW[i] * share;
+    sums["export-limit"] += meter.exportedW[i] * share;
+    sums.battery += meter.takenW[i] * share;
+    sums["wiring-ac"] += meter.cabledW[i] * share;
+    sums.night += meter.cabledW[i] * share;
+    if (anyCounts(i)) sums.night -= (meter.cabledW[i] - meter.meterW[i]) * (whole[i] > 0 ? share : 1);
+  }
   for (const stage of CASCADE_STAGES) sums[stage] *= perKwh;
   return sums;
 }
@@ -75,26 +111,33 @@ function addString(
   counts: (i: number) => boolean,
 ): void {
   const type = moduleTypeOf(site, pvString);
-  const plane = expected.planes.get(pvString.plane);
-  const dc = expected.stringDcW.get(pvString.id);
-  if (!plane || !dc) return;
+  const output = expected.strings.get(pvString.id);
+  if (!output) return;
+  const even = evenModule(type);
   const { grid } = expected;
   const perWm2 = (pvString.modules * type.pmaxW) / 1000;
+  const planes = segmentsOf(pvString).map(({ plane, modules }) => ({
+    openWm2: expected.planes.get(plane)?.openWm2 as Float64Array,
+    share: modules / pvString.modules,
+  }));
   const commissionedMs = options.ageing && site.commissioned ? Date.parse(site.commissioned) : Number.POSITIVE_INFINITY;
-  const keptByWiring = options.wiringDc ? 1 - site.losses.wiringDcPct / 100 : 1;
+  const keptByMismatch = options.mismatch ? 1 - site.losses.mismatchPct / 100 : 1;
   for (let i = 0; i < grid.count; i++) {
-    if (plane.openWm2[i] === 0 || !counts(i)) continue;
-    const glass = plane.effectiveWm2[i] * perWm2;
-    const cellC = options.cellTemperature ? plane.cellTempC[i] : 25;
-    const warm = Math.max(0, glass * (1 + (type.gammaPmaxPctPerC / 100) * (cellC - 25)));
+    let open = 0;
+    for (const { openWm2, share } of planes) open += share * openWm2[i];
+    if (open === 0 || !counts(i)) continue;
+    const glass = output.effectiveWm2[i] * perWm2;
     const inServiceMs = grid.startMs + i * grid.stepMs - commissionedMs;
-    const aged = warm * (inServiceMs > 0 ? Math.max(0, 1 - (site.losses.degradationPctPerYear / 100 / YEAR_MS) * inServiceMs) : 1);
-    sums.sun += plane.openWm2[i] * perWm2;
-    sums.skyline += plane.poaWm2[i] * perWm2;
+    const aged =
+      output.togetherW[i] * (inServiceMs > 0 ? Math.max(0, 1 - (site.losses.degradationPctPerYear / 100 / YEAR_MS) * inServiceMs) : 1);
+    sums.sun += open * perWm2;
+    sums.skyline += output.poaWm2[i] * perWm2;
     sums.glass += glass;
-    sums.temperature += warm;
+    sums["low-light"] += options.lowLight ? glass * even.lowLightShare(output.effectiveWm2[i]) : glass;
+    sums.temperature += output.aloneW[i];
+    sums["uneven-light"] += output.togetherW[i];
     sums.ageing += aged;
-    sums.mismatch += dc[i] / keptByWiring;
-    sums["wiring-dc"] += dc[i];
+    sums.mismatch += aged * keptByMismatch;
+    sums["wiring-dc"] += output.dcW[i];
   }
 }

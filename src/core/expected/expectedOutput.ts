@@ -1,14 +1,14 @@
 import { InverterCurve } from "../electrical/inverter";
-import { linearModulePowerW } from "../electrical/modulePower";
-import type { Inverter, ModuleType, PvString, SiteFile } from "../formats/siteFile";
+import type { Inverter, PvString, SiteFile } from "../formats/siteFile";
 import type { Grid } from "../series/grid";
 import { type LitSun, litSun } from "../sun/litInterval";
+import { arrayOutput } from "./arrayOutput";
 import { DEFAULT_MODEL, type ModelOptions } from "./options";
 import { type PlaneOutput, planeOutput } from "./planeOutput";
 import { type SkySeries, skyComponents } from "./skyComponents";
+import type { StringCondition } from "./stringLight";
+import type { StringOutput } from "./stringWork";
 import type { Weather } from "./weather";
-
-const YEAR_MS = 31_556_952_000;
 
 /** Power of an inverter, W, interval by interval. */
 export interface InverterOutput {
@@ -25,6 +25,7 @@ export interface ExpectedOutput {
   sun: LitSun;
   sky: SkySeries;
   planes: Map<string, PlaneOutput>;
+  strings: Map<string, StringOutput>;
   /** DC power of each string after mismatch, wiring and ageing, W. */
   stringDcW: Map<string, Float64Array>;
   inverters: Map<string, InverterOutput>;
@@ -33,29 +34,27 @@ export interface ExpectedOutput {
 /**
  * The healthy array: from weather to AC power.
  * NaN in the weather (by day) gives NaN in everything that hangs on it.
+ * @param conditions what is not as it should be, by string; absent, the array is healthy
  * Sources: see each step; the chain is that of docs/models.md.
  */
-export function expectedOutput(site: SiteFile, weather: Weather, options: ModelOptions = DEFAULT_MODEL): ExpectedOutput {
+export function expectedOutput(
+  site: SiteFile,
+  weather: Weather,
+  options: ModelOptions = DEFAULT_MODEL,
+  conditions?: ReadonlyMap<string, StringCondition>,
+): ExpectedOutput {
   const { grid } = weather;
   const sun = litSun(grid, site.location);
   const sensorPlane = site.planes.find((plane) => weather.poaWm2.has(plane.id));
   const sensor = sensorPlane ? { ...sensorPlane, poaWm2: weather.poaWm2.get(sensorPlane.id) as Float64Array } : null;
-  const sky = skyComponents(weather, sun, site.albedo, options.transposition, sensor);
+  const sky = skyComponents(site, weather, sun, options, sensor);
   const planes = new Map(site.planes.map((plane) => [plane.id, planeOutput(plane, site.albedo, weather, sun, sky, options)]));
-  const modules = new Map<string, Float64Array>();
-  const stringDcW = new Map(
-    site.strings.map((pvString) => {
-      const key = `${pvString.plane}/${pvString.moduleType}`;
-      const one =
-        modules.get(key) ?? moduleOutput(site, moduleTypeOf(site, pvString), planes.get(pvString.plane) as PlaneOutput, grid, options);
-      modules.set(key, one);
-      return [pvString.id, one.map((watts) => watts * pvString.modules)];
-    }),
-  );
+  const strings = arrayOutput(site, { grid, sun, airTempC: weather.airTempC, planes, options, conditions });
+  const stringDcW = new Map([...strings].map(([id, output]) => [id, output.dcW]));
   const inverters = new Map(
     site.inverters.map((inverter) => [inverter.id, inverterOutput(inverter, stringsOf(site, inverter.id), stringDcW, grid)]),
   );
-  return { grid, sun, sky, planes, stringDcW, inverters };
+  return { grid, sun, sky, planes, strings, stringDcW, inverters };
 }
 
 /** Strings on an inverter, in the site file's order. */
@@ -72,24 +71,6 @@ export function moduleTypeOf(site: SiteFile, pvString: PvString): SiteFile["modu
   const type = site.moduleTypes.find((entry) => entry.id === pvString.moduleType);
   if (!type) throw new RangeError(`string ${pvString.id}: no module type ${pvString.moduleType}`);
   return type;
-}
-
-/** DC power of one healthy module of a plane, W, after mismatch, wiring and ageing. */
-function moduleOutput(site: SiteFile, type: ModuleType, plane: PlaneOutput, grid: Grid, options: ModelOptions): Float64Array {
-  const { losses } = site;
-  const kept = (options.mismatch ? 1 - losses.mismatchPct / 100 : 1) * (options.wiringDc ? 1 - losses.wiringDcPct / 100 : 1);
-  const commissionedMs = options.ageing && site.commissioned ? Date.parse(site.commissioned) : Number.POSITIVE_INFINITY;
-  const perMs = losses.degradationPctPerYear / 100 / YEAR_MS;
-  const out = new Float64Array(grid.count);
-  for (let i = 0; i < grid.count; i++) {
-    const effective = plane.effectiveWm2[i];
-    if (effective === 0) continue;
-    const inServiceMs = grid.startMs + i * grid.stepMs - commissionedMs;
-    const age = inServiceMs > 0 ? Math.max(0, 1 - perMs * inServiceMs) : 1;
-    const tempC = options.cellTemperature ? plane.cellTempC[i] : 25;
-    out[i] = kept * age * linearModulePowerW(type.pmaxW, type.gammaPmaxPctPerC, effective, tempC);
-  }
-  return out;
 }
 
 /**
@@ -109,11 +90,16 @@ export function inverterOutput(
     acUnlimitedW: new Float64Array(grid.count),
     acW: new Float64Array(grid.count),
   };
+  // After a stop it waits, so the first interval that it starts in is cut short.
+  const firstShare = 1 - Math.min(1, ((inverter.restartDelayS ?? 0) * 1000) / grid.stepMs);
   const convert = (i: number, dcW: number, units: number) => {
     const unlimited = units * curve.acW(dcW / units);
     out.dcW[i] += dcW;
     out.acUnlimitedW[i] += unlimited;
-    out.acW[i] += dcW / units < inverter.startW ? 0 : Math.min(unlimited, units * inverter.acRatedW);
+    if (dcW / units < inverter.startW) return;
+    const ac = Math.min(unlimited, units * inverter.acRatedW);
+    const waited = i === 0 || out.acW[i - 1] === 0;
+    out.acW[i] += waited ? ac * firstShare : ac;
   };
   if (inverter.kind === "micro") {
     for (const pvString of strings) {

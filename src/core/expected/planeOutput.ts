@@ -1,9 +1,9 @@
 import type { Plane } from "../formats/siteFile";
-import { faimanCellTempC } from "../plane/cellTemperature";
+import { FAIMAN_COEFFICIENTS } from "../plane/cellTemperature";
 import { planeNormal } from "../plane/incidence";
-import { beamTransmittance, diffuseTransmittance } from "../plane/incidenceLoss";
+import { cleanBeamTransmittance, diffuseTransmittance } from "../plane/incidenceLoss";
 import { Skyline } from "../plane/skyline";
-import { type PlaneIrradiance, transpose } from "../plane/transposition";
+import { type PlaneIrradiance, tiltedView, transpose } from "../plane/transposition";
 import type { LitSun } from "../sun/litInterval";
 import type { ModelOptions } from "./options";
 import { emptySky, type SkySeries, skyStateAt } from "./skyComponents";
@@ -18,14 +18,30 @@ export interface PlaneOutput {
   /** The same after incidence loss, W/m². */
   effectiveWm2: Float64Array;
   cellTempC: Float64Array;
+  /** What single modules need to work out their own light; only where near obstacles stand and modules are looked at. */
+  parts: PlaneParts | null;
+}
+
+/** Light by where it comes from, after the horizon and before obstacles, W/m². */
+export interface PlaneParts {
+  /** From the sun and round it. */
+  directWm2: Float64Array;
+  skyWm2: Float64Array;
+  groundWm2: Float64Array;
+  /** Shares that the glass lets through of the beam at each interval. */
+  beamGlass: Float64Array;
+  skyGlass: number;
+  groundGlass: number;
 }
 
 /** Obstacles are taken at the size they have in the middle of a piece of this length, for they grow. */
-const SKYLINE_PIECE_MS = 60 * 86_400_000;
+export const SKYLINE_PIECE_MS = 60 * 86_400_000;
 
 /** Albedo of the ground under snow that isn't fresh any more. Source: Oke 1987, 0.40 old to 0.95 fresh. */
 const SNOW_ALBEDO = 0.6;
 const SNOW_DEPTH_CM = 2;
+
+const MOST_SENSOR_SCALE = 1.5;
 
 /**
  * Irradiance and cell temperature of a plane. A sensor in the plane is believed over the model: the
@@ -45,10 +61,25 @@ export function planeOutput(
     poaWm2: new Float64Array(grid.count),
     effectiveWm2: new Float64Array(grid.count),
     cellTempC: new Float64Array(grid.count),
+    parts: null,
   };
+  const near = options.horizonAndObstacles && options.shadeByModule && plane.obstacles.length > 0;
+  const glass = options.incidenceLoss ? diffuseTransmittance(plane.tiltDeg) : { sky: 1, ground: 1 };
+  const detail: PlaneParts | null = near
+    ? {
+        directWm2: new Float64Array(grid.count),
+        skyWm2: new Float64Array(grid.count),
+        groundWm2: new Float64Array(grid.count),
+        beamGlass: new Float64Array(grid.count),
+        skyGlass: glass.sky,
+        groundGlass: glass.ground,
+      }
+    : null;
+  out.parts = detail;
+  const view = tiltedView(plane.tiltDeg);
+  const { u0, u1 } = FAIMAN_COEFFICIENTS[plane.mounting];
   const sensor = weather.poaWm2.get(plane.id);
   const measuredTemp = weather.moduleTempC.get(plane.id);
-  const glass = diffuseTransmittance(plane.tiltDeg);
   const normal = planeNormal(plane.tiltDeg, plane.azimuthDeg);
   const state = emptySky();
   const parts: PlaneIrradiance = { beamWm2: 0, circumsolarWm2: 0, skyWm2: 0, groundWm2: 0 };
@@ -57,6 +88,8 @@ export function planeOutput(
   let piece = Number.NaN;
   let skyline = new Skyline([], [], 0);
   let skyShare = 1;
+  const farSkyline = new Skyline(detail ? plane.horizon : [], [], 0);
+  const farSkyShare = farSkyline.skyShare(plane.tiltDeg, plane.azimuthDeg);
   for (let i = 0; i < grid.count; i++) {
     const atMs = grid.startMs + i * grid.stepMs;
     const pieceNow = Math.floor(atMs / SKYLINE_PIECE_MS);
@@ -71,21 +104,33 @@ export function planeOutput(
     let effective = 0;
     if (lit > 0) {
       const front = sun.east[i] * normal.east + sun.north[i] * normal.north + sun.up[i] * normal.up;
-      transpose(options.transposition, skyStateAt(sky, sun, i, options.transposition, state), front, plane.tiltDeg, groundAlbedo(i), parts);
-      open = (parts.beamWm2 + parts.circumsolarWm2 + parts.skyWm2 + parts.groundWm2) * lit;
-      const direct = (parts.beamWm2 + parts.circumsolarWm2) * skyline.beamShare(sun.azimuthDeg[i], 90 - sun.zenithDeg[i]);
-      const dome = parts.skyWm2 * skyShare;
-      poa = (direct + dome + parts.groundWm2) * lit;
-      effective = options.incidenceLoss
-        ? (direct * beamTransmittance(front) + dome * glass.sky + parts.groundWm2 * glass.ground) * lit
-        : poa;
+      transpose(options.transposition, skyStateAt(sky, sun, i, options.transposition, state), front, view, groundAlbedo(i), parts);
+      const sunward = parts.beamWm2 + parts.circumsolarWm2;
+      const ground = parts.groundWm2 * lit;
+      open = (sunward + parts.skyWm2) * lit + ground;
+      const elevationDeg = 90 - sun.zenithDeg[i];
+      const direct = sunward * lit * skyline.beamShare(sun.azimuthDeg[i], elevationDeg);
+      const dome = parts.skyWm2 * lit * skyShare;
+      poa = direct + dome + ground;
+      const beamGlass = options.incidenceLoss ? cleanBeamTransmittance(front) : 1;
+      effective = direct * beamGlass + dome * glass.sky + ground * glass.ground;
+      let scale = 1;
       const measured = sensor?.[i];
       if (measured !== undefined && !Number.isNaN(measured)) {
         const reading = Math.max(0, measured);
-        effective = poa > 0 ? (effective / poa) * reading : reading * (options.incidenceLoss ? glass.sky : 1);
+        scale = poa > 0 ? reading / poa : 0;
+        effective = poa > 0 ? effective * scale : reading * glass.sky;
         poa = reading;
         // A sensor sees the same horizon as its plane; what an open sky would have given isn't known.
         open = reading;
+      }
+      if (detail) {
+        // A sensor that reads full light where the model has it in shade says nothing of the modules beside it.
+        scale = Math.min(scale, MOST_SENSOR_SCALE);
+        detail.directWm2[i] = sunward * lit * farSkyline.beamShare(sun.azimuthDeg[i], elevationDeg) * scale;
+        detail.skyWm2[i] = parts.skyWm2 * lit * farSkyShare * scale;
+        detail.groundWm2[i] = ground * scale;
+        detail.beamGlass[i] = beamGlass;
       }
     }
     out.openWm2[i] = open;
@@ -94,7 +139,7 @@ export function planeOutput(
     const measuredC = measuredTemp?.[i] ?? Number.NaN;
     const wind = weather.windMs?.[i] ?? Number.NaN;
     out.cellTempC[i] = Number.isNaN(measuredC)
-      ? faimanCellTempC(poa, weather.airTempC[i], Number.isNaN(wind) ? options.assumedWindMs : Math.max(0, wind), plane.mounting)
+      ? weather.airTempC[i] + poa / (u0 + u1 * (Number.isNaN(wind) ? options.assumedWindMs : Math.max(0, wind)))
       : measuredC;
   }
   return out;

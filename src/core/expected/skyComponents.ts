@@ -1,11 +1,19 @@
+import type { SiteFile } from "../formats/siteFile";
 import { cosIncidence } from "../plane/incidence";
-import { type PlaneIrradiance, type SkyState, type TranspositionModel, transpose } from "../plane/transposition";
-import { relativeAirMass } from "../sky/clearSky";
-import { type Components, closeComponents } from "../sky/decomposition";
+import { type PlaneIrradiance, type SkyState, type TranspositionModel, tiltedView, transpose } from "../plane/transposition";
+import type { Grid } from "../series/grid";
+import { airMassAt, ClearSkyTable, relativeAirMass } from "../sky/clearSky";
+import { type Components, closeComponents, erbsDiffuseFraction, MIN_COS_ZENITH } from "../sky/decomposition";
+import { engererCoefficients, engererDiffuseFraction } from "../sky/engerer";
 import { irradianceFromLux } from "../sky/illuminance";
+import { linkeTurbidityAt } from "../sky/turbidity";
 import { extraterrestrialNormalWm2 } from "../sun/extraterrestrial";
 import type { LitSun } from "../sun/litInterval";
+import type { ModelOptions } from "./options";
 import type { Weather } from "./weather";
+
+const DAY_MS = 86_400_000;
+const LONGEST_ENGERER_MS = 1_800_000;
 
 /** Irradiance from the sky over the lit part of each interval, W/m². NaN where nothing was measured. */
 export interface SkySeries {
@@ -28,10 +36,10 @@ export interface SensorPlane {
  * sky (sun down) all are zero, measured or not.
  */
 export function skyComponents(
+  site: Pick<SiteFile, "location" | "albedo">,
   weather: Weather,
   sun: LitSun,
-  albedo: number,
-  model: TranspositionModel,
+  options: ModelOptions,
   sensor: SensorPlane | null,
 ): SkySeries {
   const { count } = weather.grid;
@@ -42,6 +50,7 @@ export function skyComponents(
     extraterrestrialWm2: new Float64Array(count),
   };
   const closed: Components = { ghiWm2: 0, dniWm2: 0, dhiWm2: 0 };
+  const splitter = makeSplitter(site.location, weather.grid, options);
   for (let i = 0; i < count; i++) {
     const extraterrestrial = extraterrestrialNormalWm2(sun.distanceAu[i]);
     out.extraterrestrialWm2[i] = extraterrestrial;
@@ -53,10 +62,12 @@ export function skyComponents(
     let ghi = (weather.ghiWm2?.[i] ?? Number.NaN) / lit;
     if (Number.isNaN(ghi) && !(dni >= 0 && dhi >= 0)) {
       if (sensor && !Number.isNaN(sensor.poaWm2[i])) {
-        ghi = globalFromPlane(sensor.poaWm2[i] / lit, sun, i, extraterrestrial, sensor, albedo, model);
+        ghi = globalFromPlane(sensor.poaWm2[i] / lit, sun, i, extraterrestrial, sensor, site.albedo, options.transposition, splitter);
       } else if (weather.illuminanceLux) ghi = irradianceFromLux(weather.illuminanceLux[i]) / lit;
     }
-    closeComponents(Math.max(ghi, 0), dni, dhi, cosZenith, extraterrestrial, closed);
+    const alone = ghi > 0 && !(dni >= 0) && !(dhi >= 0);
+    const share = alone && splitter ? splitter(i, ghi, sun, extraterrestrial) : Number.NaN;
+    closeComponents(Math.max(ghi, 0), dni, dhi, cosZenith, extraterrestrial, closed, share);
     out.ghiWm2[i] = closed.ghiWm2;
     out.dniWm2[i] = closed.dniWm2;
     out.dhiWm2[i] = closed.dhiWm2;
@@ -72,7 +83,7 @@ export function skyStateAt(sky: SkySeries, sun: LitSun, i: number, model: Transp
   out.extraterrestrialWm2 = sky.extraterrestrialWm2[i];
   out.zenithDeg = sun.zenithDeg[i];
   out.cosZenith = sun.up[i];
-  out.airMass = model === "perez" ? relativeAirMass(out.zenithDeg) : 1;
+  out.airMass = model === "perez" ? airMassAt(out.zenithDeg, out.cosZenith) : 1;
   return out;
 }
 
@@ -90,7 +101,9 @@ function globalFromPlane(
   sensor: SensorPlane,
   albedo: number,
   model: TranspositionModel,
+  splitter: Splitter | null,
 ): number {
+  const view = tiltedView(sensor.tiltDeg);
   const zenithDeg = sun.zenithDeg[i];
   const cosZenith = sun.up[i];
   const state: SkyState = { ...emptySky(), extraterrestrialWm2, zenithDeg, cosZenith };
@@ -101,10 +114,40 @@ function globalFromPlane(
   let high = extraterrestrialWm2 * Math.max(cosZenith, 0.02) * 1.3;
   for (let step = 0; step < 24; step++) {
     const ghi = (low + high) / 2;
-    closeComponents(ghi, Number.NaN, Number.NaN, cosZenith, extraterrestrialWm2, state);
-    transpose(model, state, front, sensor.tiltDeg, albedo, parts);
+    const share = splitter ? splitter(i, ghi, sun, extraterrestrialWm2) : Number.NaN;
+    closeComponents(ghi, Number.NaN, Number.NaN, cosZenith, extraterrestrialWm2, state, share);
+    transpose(model, state, front, view, albedo, parts);
     if (parts.beamWm2 + parts.circumsolarWm2 + parts.skyWm2 + parts.groundWm2 < poaWm2) low = ghi;
     else high = ghi;
   }
   return (low + high) / 2;
+}
+
+/** Diffuse share of a global irradiance that is known alone, at interval i; for other models than Erbs. */
+type Splitter = (i: number, ghiWm2: number, sun: LitSun, extraterrestrialWm2: number) => number;
+
+/** Engerer's model for the grid, with the clear sky of the place, alone or with Erbs; null where Erbs is to be used. */
+function makeSplitter(location: SiteFile["location"], grid: Grid, options: ModelOptions): Splitter | null {
+  if (options.decomposition === "erbs") return null;
+  const alone = options.decomposition === "engerer";
+  const coefficients = engererCoefficients(alone ? Math.min(grid.stepMs, LONGEST_ENGERER_MS) : grid.stepMs);
+  if (!coefficients) return null;
+  const clearSky = new ClearSkyTable(location.elevationM);
+  let day = Number.NaN;
+  let turbidity = 3;
+  return (i, ghiWm2, sun, extraterrestrialWm2) => {
+    const utcMs = grid.startMs + i * grid.stepMs;
+    const today = Math.floor(utcMs / DAY_MS);
+    if (today !== day) {
+      day = today;
+      turbidity = linkeTurbidityAt(location, utcMs);
+    }
+    const cosZenith = sun.up[i];
+    const clear = clearSky.ghiWm2(cosZenith, turbidity, extraterrestrialWm2);
+    const hour = ((utcMs + grid.stepMs / 2) / 3_600_000 + location.lon / 15) % 24;
+    const share = engererDiffuseFraction(coefficients, ghiWm2, clear, extraterrestrialWm2, cosZenith, sun.zenithDeg[i], hour);
+    if (alone) return share;
+    const clearness = ghiWm2 / (extraterrestrialWm2 * Math.max(cosZenith, MIN_COS_ZENITH));
+    return (share + erbsDiffuseFraction(Math.min(clearness, 1))) / 2;
+  };
 }

@@ -53,6 +53,13 @@ export const planeSchema = z.looseObject({
   snow: z.looseObject({ slideAllowed: z.boolean() }).optional(),
 });
 
+/** A run of cable, told one way. */
+export const cableSchema = z.looseObject({
+  lengthM: positive,
+  csaMm2: positive,
+  material: z.enum(["copper", "aluminium"]).default("copper"),
+});
+
 export const inverterSchema = z.looseObject({
   id: identifier,
   kind: z.enum(["string", "micro", "optimizer"]).default("string"),
@@ -66,6 +73,12 @@ export const inverterSchema = z.looseObject({
     .default([[1, 0.96]]),
   mppts: z.array(z.looseObject({ id: z.string(), minV: z.number().min(0).optional(), maxV: positive.optional() })).default([]),
   derateStartC: z.number().optional(),
+  /** How fast the output falls over `derateStartC`, % of the rating per °C. */
+  deratePctPerC: z.number().min(0).max(100).optional(),
+  /** Wait before feeding in again after a stop, s. */
+  restartDelayS: z.number().min(0).max(3600).optional(),
+  /** Its cable to the meter; where given, it replaces the constant share of `wiringAcPct`. */
+  cable: cableSchema.extend({ systemV: positive.default(230), phases: z.union([z.literal(1), z.literal(3)]).default(1) }).optional(),
   location: z.enum(["indoor", "outdoor-shaded", "outdoor-sun"]).default("indoor"),
 });
 
@@ -76,6 +89,13 @@ export const stringSchema = z.looseObject({
   plane: identifier,
   moduleType: identifier,
   modules: z.int().positive().max(1000),
+  /** Where a string runs over several planes: its modules by plane, in the order of their places. */
+  segments: z
+    .array(z.looseObject({ plane: identifier, modules: z.int().positive() }))
+    .min(1)
+    .optional(),
+  /** Its conductors to the inverter; where given, they replace the constant share of `wiringDcPct`. */
+  cable: cableSchema.optional(),
 });
 
 /** A site file, `irradant-site/1`. Unknown keys are kept. */
@@ -90,6 +110,8 @@ export const siteFileSchema = z.looseObject({
     timeZone: z.string().refine(isTimeZone, "an IANA time zone like Europe/Vienna").default("UTC"),
     designMinTempC: z.number().optional(),
     designMaxTempC: z.number().optional(),
+    /** Linke turbidity of clear days at air mass 2, one value or one a month; absent, by latitude and month. */
+    linkeTurbidity: z.union([z.number().min(1).max(10), z.array(z.number().min(1).max(10)).length(12)]).optional(),
   }),
   albedo: z.number().min(0).max(1).default(0.2),
   commissioned: isoDate.optional(),
@@ -114,7 +136,14 @@ export const siteFileSchema = z.looseObject({
     })
     .prefault({}),
   exportLimitW: z.number().min(0).nullish(),
-  battery: z.looseObject({ capacityKwh: z.number().min(0), gridTied: z.boolean() }).nullish(),
+  battery: z
+    .looseObject({
+      capacityKwh: z.number().min(0),
+      gridTied: z.boolean(),
+      /** Mean power that the site itself draws, W: what an array without a grid can still give when the battery is full. */
+      loadW: z.number().min(0).optional(),
+    })
+    .nullish(),
 });
 
 export type SiteFile = z.infer<typeof siteFileSchema>;
@@ -209,12 +238,18 @@ function checkReferences(site: SiteFile, file: string): void {
     pointTo(k, "plane", site.planes);
     pointTo(k, "moduleType", site.moduleTypes);
     const mppts = site.inverters.find((inverter) => inverter.id === pvString.inverter)?.mppts ?? [];
+    pvString.segments?.forEach((segment, at) => {
+      if (!site.planes.some((plane) => plane.id === segment.plane))
+        refuse(`strings.${k}.segments.${at}.plane`, shown(segment.plane), `one of ${site.planes.map((plane) => plane.id).join(", ")}`);
+    });
+    const inSegments = pvString.segments?.reduce((sum, segment) => sum + segment.modules, 0) ?? pvString.modules;
+    if (inSegments !== pvString.modules) refuse(`strings.${k}.segments`, `${inSegments} modules`, `${pvString.modules} as in modules`);
     if (pvString.mppt !== undefined && mppts.length > 0 && !mppts.some((mppt) => mppt.id === pvString.mppt)) {
       refuse(`strings.${k}.mppt`, shown(pvString.mppt), `one of ${mppts.map((mppt) => mppt.id).join(", ")}`);
     }
   });
   site.planes.forEach((plane, k) => {
-    if (!site.strings.some((pvString) => pvString.plane === plane.id))
+    if (!site.strings.some((pvString) => pvString.plane === plane.id || pvString.segments?.some((segment) => segment.plane === plane.id)))
       refuse(`planes.${k}.id`, shown(plane.id), "a plane with at least one string on it");
     const bearings = plane.horizon.map((point) => point.azimuthDeg % 360);
     bearings.forEach((value, at) => {

@@ -11,6 +11,18 @@ export function beamTransmittance(cosIncidence: number, ar = CLEAN_GLASS_AR): nu
   return cosIncidence <= 0 ? 0 : (1 - Math.exp(-cosIncidence / ar)) / (1 - Math.exp(-1 / ar));
 }
 
+/** Steps of the table of clean glass over the cosine of incidence. */
+const BEAM_STEPS = 2048;
+const BEAM_TABLE = Float64Array.from({ length: BEAM_STEPS + 2 }, (_, k) => beamTransmittance(Math.min(1, k / BEAM_STEPS)));
+
+/** Share of the beam that clean glass transmits, from a table: within 3e-6 of `beamTransmittance`, for long loops. */
+export function cleanBeamTransmittance(cosIncidence: number): number {
+  if (!(cosIncidence > 0)) return cosIncidence <= 0 ? 0 : Number.NaN;
+  const x = cosIncidence < 1 ? cosIncidence * BEAM_STEPS : BEAM_STEPS;
+  const k = x | 0;
+  return BEAM_TABLE[k] + (BEAM_TABLE[k + 1] - BEAM_TABLE[k]) * (x - k);
+}
+
 /** Shares of isotropic sky and of ground diffuse transmitted to a tilted plane. @param tiltDeg degrees, 0 to 180 */
 export function diffuseTransmittance(tiltDeg: number, ar = CLEAN_GLASS_AR): { sky: number; ground: number } {
   const tilt = (tiltDeg * Math.PI) / 180;

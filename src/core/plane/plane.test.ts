@@ -3,7 +3,7 @@ import { faimanCellTempC } from "./cellTemperature";
 import { cosIncidence } from "./incidence";
 import { beamTransmittance, diffuseTransmittance } from "./incidenceLoss";
 import { horizonElevationDeg, obstacleHeightM, Skyline } from "./skyline";
-import { type PlaneIrradiance, type SkyState, transpose } from "./transposition";
+import { type PlaneIrradiance, type SkyState, tiltedView, transpose } from "./transposition";
 
 const parts = (): PlaneIrradiance => ({ beamWm2: 0, circumsolarWm2: 0, skyWm2: 0, groundWm2: 0 });
 const total = (p: PlaneIrradiance) => p.beamWm2 + p.circumsolarWm2 + p.skyWm2 + p.groundWm2;
@@ -32,20 +32,20 @@ describe("transposition", () => {
   };
 
   it.each(["isotropic", "hay-davies", "perez"] as const)("%s gives the horizontal irradiance back on a horizontal plane", (model) => {
-    const out = transpose(model, sky, sky.cosZenith, 0, 0.2, parts());
+    const out = transpose(model, sky, sky.cosZenith, tiltedView(0), 0.2, parts());
     expect(total(out)).toBeCloseTo(sky.dniWm2 * sky.cosZenith + sky.dhiWm2, 6);
   });
 
   it("is isotropic for Hay and Davies without beam", () => {
     const dull = { ...sky, dniWm2: 0, ghiWm2: 150 };
-    expect(total(transpose("hay-davies", dull, 0.8, 40, 0.2, parts()))).toBeCloseTo(
-      total(transpose("isotropic", dull, 0.8, 40, 0.2, parts())),
+    expect(total(transpose("hay-davies", dull, 0.8, tiltedView(40), 0.2, parts()))).toBeCloseTo(
+      total(transpose("isotropic", dull, 0.8, tiltedView(40), 0.2, parts())),
       9,
     );
   });
 
   it("follows Hay & Davies 1980 in numbers", () => {
-    const out = transpose("hay-davies", sky, 0.9, 30, 0.2, parts());
+    const out = transpose("hay-davies", sky, 0.9, tiltedView(30), 0.2, parts());
     const anisotropy = 700 / 1366;
     expect(out.beamWm2).toBeCloseTo(630, 6);
     expect(out.circumsolarWm2).toBeCloseTo((150 * anisotropy * 0.9) / sky.cosZenith, 6);
@@ -54,7 +54,9 @@ describe("transposition", () => {
   });
 
   it("agrees between Perez and Hay and Davies within 5 % under a clear sky on a south plane", () => {
-    const [perez, hay] = (["perez", "hay-davies"] as const).map((model) => total(transpose(model, sky, 0.95, 30, 0.2, parts())));
+    const [perez, hay] = (["perez", "hay-davies"] as const).map((model) =>
+      total(transpose(model, sky, 0.95, tiltedView(30), 0.2, parts())),
+    );
     expect(Math.abs(perez / hay - 1)).toBeLessThan(0.05);
   });
 });

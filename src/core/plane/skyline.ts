@@ -43,6 +43,11 @@ export function obstacleHeightM(obstacle: Obstacle, utcMs: number): number {
   return Math.max(0, obstacle.heightM + obstacle.growthMPerYear * years);
 }
 
+/** Share of the beam that an obstacle lets through. */
+export function obstaclePorosity(obstacle: Obstacle): number {
+  return obstacle.porosity ?? (obstacle.kind === "tree" ? 0.15 : 0);
+}
+
 /**
  * What stands between a plane and the sky, made ready for many look-ups: per whole degree of azimuth
  * the horizon, and per obstacle its sides. Obstacle heights are those of one instant.
@@ -58,8 +63,8 @@ export class Skyline {
     for (const obstacle of obstacles) {
       const topDeg = Math.atan2(obstacleHeightM(obstacle, utcMs), obstacle.distanceM) / RAD;
       const half = Math.atan2(obstacle.widthM / 2, obstacle.distanceM) / RAD;
-      const porosity = obstacle.porosity ?? (obstacle.kind === "tree" ? 0.15 : 0);
-      if (topDeg > 0) this.blocks.push({ fromDeg: obstacle.bearingDeg - half, widthDeg: 2 * half, topDeg, porosity });
+      if (topDeg > 0)
+        this.blocks.push({ fromDeg: obstacle.bearingDeg - half, widthDeg: 2 * half, topDeg, porosity: obstaclePorosity(obstacle) });
     }
     this.open = this.blocks.length === 0 && horizon.every((point) => point.elevationDeg <= 0);
   }

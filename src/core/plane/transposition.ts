@@ -40,10 +40,27 @@ const PEREZ_COEFFICIENTS = [
   [0.678, -0.327, -0.25, 0.156, -1.377, 0.251],
 ];
 
+/** What a tilt makes of sky and ground; worked out once a plane. */
+export interface TiltedView {
+  /** View factor of the sky dome, (1 + cos β)/2. */
+  dome: number;
+  /** View factor of the ground, (1 − cos β)/2. */
+  ground: number;
+  sinTilt: number;
+}
+
+/** @param tiltDeg tilt from horizontal, degrees */
+export function tiltedView(tiltDeg: number): TiltedView {
+  const cosTilt = Math.cos(tiltDeg * RAD);
+  return { dome: (1 + cosTilt) / 2, ground: (1 - cosTilt) / 2, sinTilt: Math.sin(tiltDeg * RAD) };
+}
+
+/** Perez's floor for the horizontal in the circumsolar ratio: the cosine of 85°. */
+const COS_85 = Math.cos(85 * RAD);
+
 /**
  * Irradiance on a tilted plane.
  * @param cosIncidence cosine of the sun's angle to the plane's normal
- * @param tiltDeg tilt from horizontal, degrees
  * @param albedo share of global irradiance that the ground throws back, 0 to 1
  * @param out written and returned, so that a loop allocates nothing
  * Sources: Perez et al. 1990; Hay & Davies 1980; isotropic: Liu & Jordan 1963.
@@ -52,35 +69,32 @@ export function transpose(
   model: TranspositionModel,
   sky: SkyState,
   cosIncidence: number,
-  tiltDeg: number,
+  view: TiltedView,
   albedo: number,
   out: PlaneIrradiance,
 ): PlaneIrradiance {
-  const cosTilt = Math.cos(tiltDeg * RAD);
-  const dome = (1 + cosTilt) / 2;
   const front = Math.max(cosIncidence, 0);
-  const ratio = front / Math.max(sky.cosZenith, MIN_COS_ZENITH);
   out.beamWm2 = sky.dniWm2 * front;
-  out.groundWm2 = (sky.ghiWm2 * albedo * (1 - cosTilt)) / 2;
+  out.groundWm2 = sky.ghiWm2 * albedo * view.ground;
   out.circumsolarWm2 = 0;
-  out.skyWm2 = sky.dhiWm2 * dome;
+  out.skyWm2 = sky.dhiWm2 * view.dome;
   if (model === "isotropic" || sky.dhiWm2 <= 0) return out;
   if (model === "hay-davies") {
     const anisotropy = Math.min(sky.dniWm2 / sky.extraterrestrialWm2, 1);
-    out.circumsolarWm2 = sky.dhiWm2 * anisotropy * ratio;
-    out.skyWm2 = sky.dhiWm2 * (1 - anisotropy) * dome;
+    out.circumsolarWm2 = (sky.dhiWm2 * anisotropy * front) / Math.max(sky.cosZenith, MIN_COS_ZENITH);
+    out.skyWm2 = sky.dhiWm2 * (1 - anisotropy) * view.dome;
     return out;
   }
   const zenith = Math.min(sky.zenithDeg, 90) * RAD;
-  const cubed = 1.041 * zenith ** 3;
-  const clearness = ((sky.dhiWm2 + sky.dniWm2) / sky.dhiWm2 + cubed) / (1 + cubed);
+  const cubed = 1.041 * zenith * zenith * zenith;
+  const clearness = (1 + sky.dniWm2 / sky.dhiWm2 + cubed) / (1 + cubed);
   const brightness = (sky.dhiWm2 * sky.airMass) / sky.extraterrestrialWm2;
   let bin = 0;
   while (bin < 7 && clearness >= PEREZ_BIN_LIMITS[bin]) bin++;
   const f = PEREZ_COEFFICIENTS[bin];
   const f1 = Math.max(0, f[0] + f[1] * brightness + f[2] * zenith);
   const f2 = f[3] + f[4] * brightness + f[5] * zenith;
-  out.circumsolarWm2 = (sky.dhiWm2 * f1 * front) / Math.max(sky.cosZenith, Math.cos(85 * RAD));
-  out.skyWm2 = Math.max(0, sky.dhiWm2 * ((1 - f1) * dome + f2 * Math.sin(tiltDeg * RAD)));
+  out.circumsolarWm2 = (sky.dhiWm2 * f1 * front) / Math.max(sky.cosZenith, COS_85);
+  out.skyWm2 = Math.max(0, sky.dhiWm2 * ((1 - f1) * view.dome + f2 * view.sinTilt));
   return out;
 }

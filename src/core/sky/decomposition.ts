@@ -23,10 +23,11 @@ const LOW_SUN = 0.035;
 
 /**
  * Closes the triangle GHI = DNI·cos z + DHI from whatever of the three is known (NaN where it isn't).
- * Two known components give the third; GHI alone is split by Erbs; without GHI and a pair, all are NaN.
+ * Two known components give the third; GHI alone is split by `diffuseShare`, or by Erbs; without GHI and a pair, all are NaN.
  * @param cosZenith cosine of the sun's zenith angle
  * @param extraterrestrialWm2 normal irradiance above the atmosphere, W/m²
  * @param out written and returned, so that a loop allocates nothing
+ * @param diffuseShare diffuse share of a lone GHI, 0 to 1, where another model than Erbs has given it
  */
 export function closeComponents(
   ghiWm2: number,
@@ -35,6 +36,7 @@ export function closeComponents(
   cosZenith: number,
   extraterrestrialWm2: number,
   out: Components,
+  diffuseShare = Number.NaN,
 ): Components {
   const most = MOST_BEAM_SHARE * extraterrestrialWm2;
   const up = Math.max(cosZenith, 0);
@@ -52,7 +54,8 @@ export function closeComponents(
     out.dhiWm2 = Math.max(0, ghiWm2);
   } else {
     const clearness = ghiWm2 / (extraterrestrialWm2 * Math.max(cosZenith, MIN_COS_ZENITH));
-    const beam = (ghiWm2 * (1 - erbsDiffuseFraction(Math.min(clearness, 1)))) / cosZenith;
+    const diffuse = diffuseShare >= 0 ? diffuseShare : erbsDiffuseFraction(Math.min(clearness, 1));
+    const beam = (ghiWm2 * (1 - diffuse)) / cosZenith;
     out.dniWm2 = Math.min(beam, most);
     out.dhiWm2 = ghiWm2 - out.dniWm2 * cosZenith;
   }

@@ -1,6 +1,8 @@
 import type { Grid } from "../series/grid";
 import { type Observer, type SunSeries, sunPositions } from "./position";
 
+const RAD = Math.PI / 180;
+
 /** The sun that stands for each interval, and how much of the interval it is up. */
 export interface LitSun extends SunSeries {
   /** Share of the interval with the sun's centre over the horizontal, 0 to 1. */
@@ -14,39 +16,44 @@ export interface LitSun extends SunSeries {
 export function litSun(grid: Grid, observer: Observer): LitSun {
   const middles = new Float64Array(grid.count);
   for (let i = 0; i < grid.count; i++) middles[i] = grid.startMs + (i + 0.5) * grid.stepMs;
-  const sun = sunPositions(middles, observer);
+  // The sun's elevation changes by no more than 15° an hour times the cosine of latitude.
+  const reachDeg = (grid.stepMs / 3_600_000) * 7.5 * Math.cos(observer.lat * RAD) + 0.1;
+  const reach = Math.sin(Math.min(90, reachDeg) * RAD);
+  const sun = sunPositions(middles, observer, -reach);
   const litShare = new Float64Array(grid.count);
-  // The sun's elevation changes by no more than 15° an hour.
-  const reachDeg = (grid.stepMs / 3_600_000) * 7.5 + 0.1;
   const edges: number[] = [];
   for (let i = 0; i < grid.count; i++) {
-    const elevation = 90 - sun.zenithDeg[i];
-    if (elevation > reachDeg) litShare[i] = 1;
-    else if (elevation > -reachDeg) edges.push(i);
+    if (sun.up[i] > reach) litShare[i] = 1;
+    else if (sun.up[i] > -reach) edges.push(i);
   }
   if (edges.length === 0) return { ...sun, litShare };
-  const zenithAt = (offset: number) => {
+  const upAt = (offset: number) => {
     const times = new Float64Array(edges.length);
     for (let k = 0; k < edges.length; k++) times[k] = grid.startMs + (edges[k] + offset) * grid.stepMs;
-    return sunPositions(times, observer).zenithDeg;
+    return sunPositions(times, observer, NO_ANGLES).up;
   };
-  const starts = zenithAt(0);
-  const ends = zenithAt(1);
-  const litMiddles = new Float64Array(edges.length);
+  const starts = upAt(0);
+  const ends = upAt(1);
+  const crossed: number[] = [];
+  const litMiddles: number[] = [];
   edges.forEach((i, k) => {
-    const [from, to] = litPart(90 - starts[k], 90 - sun.zenithDeg[i], 90 - ends[k]);
+    const [from, to] = litPart(starts[k], sun.up[i], ends[k]);
     litShare[i] = to - from;
-    litMiddles[k] = grid.startMs + (i + (from + to) / 2) * grid.stepMs;
+    if (to === from || to - from === 1) return;
+    crossed.push(i);
+    litMiddles.push(grid.startMs + (i + (from + to) / 2) * grid.stepMs);
   });
-  const again = sunPositions(litMiddles, observer);
-  edges.forEach((i, k) => {
-    if (litShare[i] === 0) return;
+  const again = sunPositions(Float64Array.from(litMiddles), observer);
+  crossed.forEach((i, k) => {
     for (const key of ["zenithDeg", "azimuthDeg", "east", "north", "up"] as const) sun[key][i] = again[key][k];
   });
   return { ...sun, litShare };
 }
 
-/** The part of an interval (0 to 1) with positive elevation, from the elevations at its start, middle and end. */
+/** No sun stands higher than this sine: only the vector is wanted. */
+const NO_ANGLES = 2;
+
+/** The part of an interval (0 to 1) with the sun up, from the sines of its elevation at start, middle and end. */
 function litPart(start: number, middle: number, end: number): [number, number] {
   const crossing = (a: number, b: number) => a / (a - b);
   if (start <= 0 && middle <= 0 && end <= 0) return [0, 0];

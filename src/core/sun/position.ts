@@ -1,4 +1,5 @@
-import { type GeocentricSun, geocentricSun, meanSiderealTimeDeg, modulo360 } from "./geocentric";
+import { quickAcos, quickAtan2 } from "./angles";
+import { geocentricSun, meanSiderealTimeDeg, modulo360 } from "./geocentric";
 import { refractionDeg, standardPressureHpa } from "./refraction";
 
 const RAD = Math.PI / 180;
@@ -71,16 +72,20 @@ const PARALLAX_RAD = (8.794 / 3600) * RAD;
 /**
  * Direction to the sun from the observer: out = [south, west, up], a unit vector.
  * The parallax is taken off as a vector, which is exact and cheaper than the angles of steps 3.12 and 3.13.
+ * @param towardsMeridian cos δ · cos H of the hour angle H before parallax
+ * @param towardsWest cos δ · sin H
  */
-function topocentric(station: Station, sun: GeocentricSun, siderealDeg: number, out: Float64Array): void {
-  const hour = (siderealDeg + sun.equationOfEquinoxesDeg + station.lonDeg - sun.rightAscensionDeg) * RAD;
-  const declination = sun.declinationDeg * RAD;
-  const parallax = PARALLAX_RAD / sun.distanceAu;
-  const cosDec = Math.cos(declination);
-  const sinDec = Math.sin(declination);
-  const towardsMeridian = cosDec * Math.cos(hour);
+function topocentric(
+  station: Station,
+  towardsMeridian: number,
+  towardsWest: number,
+  sinDec: number,
+  distanceAu: number,
+  out: Float64Array,
+): void {
+  const parallax = PARALLAX_RAD / distanceAu;
   const south = station.sinLat * towardsMeridian - station.cosLat * sinDec - parallax * station.placeSouth;
-  const west = cosDec * Math.sin(hour);
+  const west = towardsWest;
   const up = station.sinLat * sinDec + station.cosLat * towardsMeridian - parallax * station.placeUp;
   const length = Math.sqrt(south * south + west * west + up * up);
   out[0] = south / length;
@@ -105,7 +110,18 @@ function zenithOf(south: number, west: number, up: number): number {
  */
 export function sunPosition(utcMs: number, observer: Observer): SunPosition {
   const out = new Float64Array(3);
-  topocentric(stationOf(observer), geocentricSun(utcMs), meanSiderealTimeDeg(utcMs), out);
+  const sun = geocentricSun(utcMs);
+  const hourDeg = meanSiderealTimeDeg(utcMs) + sun.equationOfEquinoxesDeg + observer.lon - sun.rightAscensionDeg;
+  const declination = sun.declinationDeg * RAD;
+  const cosDec = Math.cos(declination);
+  topocentric(
+    stationOf(observer),
+    cosDec * Math.cos(hourDeg * RAD),
+    cosDec * Math.sin(hourDeg * RAD),
+    Math.sin(declination),
+    sun.distanceAu,
+    out,
+  );
   const zenithDeg = zenithOf(out[0], out[1], out[2]);
   const elevation = 90 - zenithDeg;
   const pressure = observer.pressureHpa ?? standardPressureHpa(observer.elevationM);
@@ -118,83 +134,138 @@ export function sunPosition(utcMs: number, observer: Observer): SunPosition {
 
 const NODE_MS = 24 * 3_600_000;
 
+/** What is interpolated between nodes: the sun's direction as seen from the Earth's middle, and its distance. */
+interface Node {
+  /** Towards mean sidereal time nought on the equator, 90° east of it, and the pole; a unit vector. */
+  x: number;
+  y: number;
+  z: number;
+  distanceAu: number;
+}
+
 /** Nodes worked out already; the same for every place, and a year of them is small. */
-const nodes = new Map<number, GeocentricSun>();
+const nodes = new Map<number, Node>();
 const MOST_NODES = 20_000;
 
-function nodeSun(node: number): GeocentricSun {
-  let sun = nodes.get(node);
-  if (!sun) {
+function nodeAt(day: number): Node {
+  let node = nodes.get(day);
+  if (!node) {
     if (nodes.size >= MOST_NODES) nodes.clear();
-    sun = geocentricSun(node * NODE_MS);
-    nodes.set(node, sun);
+    const sun = geocentricSun(day * NODE_MS);
+    const declination = sun.declinationDeg * RAD;
+    const ascension = (sun.rightAscensionDeg - sun.equationOfEquinoxesDeg) * RAD;
+    const cosDec = Math.cos(declination);
+    node = { x: cosDec * Math.cos(ascension), y: cosDec * Math.sin(ascension), z: Math.sin(declination), distanceAu: sun.distanceAu };
+    nodes.set(day, node);
   }
-  return sun;
+  return node;
 }
 
 /**
- * Geocentric positions at nodes a day apart, with four-point Lagrange interpolation between. The
- * sun moves so evenly among the stars that this stays within 1e-6° of the full reduction, at a fraction
- * of its cost.
+ * The sun as seen from the Earth's middle, by interpolation between daily nodes (Lagrange, four points, as
+ * almanacs are read; the equation of the equinoxes is a straight line between nodes): within 0.0001° of the full series at a
+ * small part of its cost.
  */
 class GeocentricTrack {
-  private node = Number.NaN;
-  private readonly around: GeocentricSun[] = [];
-  private readonly now: GeocentricSun = { rightAscensionDeg: 0, declinationDeg: 0, distanceAu: 1, equationOfEquinoxesDeg: 0 };
+  private day = Number.NaN;
+  private a: Node = nodeAt(0);
+  private b: Node = this.a;
+  private c: Node = this.a;
+  private d: Node = this.a;
+  private readonly now: Node = { x: 1, y: 0, z: 0, distanceAu: 1 };
 
-  at(utcMs: number): GeocentricSun {
-    const node = Math.floor(utcMs / NODE_MS);
-    if (node !== this.node) this.moveTo(node);
-    const x = utcMs / NODE_MS - node;
-    const w0 = (-x * (x - 1) * (x - 2)) / 6;
-    const w1 = ((x + 1) * (x - 1) * (x - 2)) / 2;
-    const w2 = (-(x + 1) * x * (x - 2)) / 2;
-    const w3 = ((x + 1) * x * (x - 1)) / 6;
-    const [a, b, c, d] = this.around;
-    const now = this.now;
-    now.rightAscensionDeg = w0 * a.rightAscensionDeg + w1 * b.rightAscensionDeg + w2 * c.rightAscensionDeg + w3 * d.rightAscensionDeg;
-    now.declinationDeg = w0 * a.declinationDeg + w1 * b.declinationDeg + w2 * c.declinationDeg + w3 * d.declinationDeg;
-    now.distanceAu = w0 * a.distanceAu + w1 * b.distanceAu + w2 * c.distanceAu + w3 * d.distanceAu;
-    now.equationOfEquinoxesDeg =
-      w1 * b.equationOfEquinoxesDeg + w2 * c.equationOfEquinoxesDeg + w0 * a.equationOfEquinoxesDeg + w3 * d.equationOfEquinoxesDeg;
-    return now;
-  }
-
-  private moveTo(node: number): void {
-    const next = node === this.node + 1;
-    if (next) this.around.shift();
-    else this.around.length = 0;
-    for (let k = this.around.length - 1; k <= 2; k++) {
-      const sun = { ...nodeSun(node + k) };
-      const previous = this.around.at(-1)?.rightAscensionDeg ?? sun.rightAscensionDeg;
-      if (sun.rightAscensionDeg < previous - 180) sun.rightAscensionDeg += 360;
-      this.around.push(sun);
+  at(utcMs: number): Node {
+    const day = Math.floor(utcMs / NODE_MS);
+    if (day !== this.day) {
+      this.day = day;
+      this.a = nodeAt(day - 1);
+      this.b = nodeAt(day);
+      this.c = nodeAt(day + 1);
+      this.d = nodeAt(day + 2);
     }
-    // Kept near 0..360 so that the unwrapped angle can't grow without end.
-    if (this.around[0].rightAscensionDeg >= 360) for (const sun of this.around) sun.rightAscensionDeg -= 360;
-    this.node = node;
+    const t = utcMs / NODE_MS - day;
+    const w0 = (-t * (t - 1) * (t - 2)) / 6;
+    const w1 = ((t + 1) * (t - 1) * (t - 2)) / 2;
+    const w2 = (-(t + 1) * t * (t - 2)) / 2;
+    const w3 = ((t + 1) * t * (t - 1)) / 6;
+    const { a, b, c, d, now } = this;
+    now.x = w0 * a.x + w1 * b.x + w2 * c.x + w3 * d.x;
+    now.y = w0 * a.y + w1 * b.y + w2 * c.y + w3 * d.y;
+    now.z = w0 * a.z + w1 * b.z + w2 * c.z + w3 * d.z;
+    now.distanceAu = w0 * a.distanceAu + w1 * b.distanceAu + w2 * c.distanceAu + w3 * d.distanceAu;
+    return now;
   }
 }
 
+/** Cosine and sine of the local mean sidereal time; instants in even steps are turned on instead of worked out anew. */
+class SiderealTurn {
+  cos = 1;
+  sin = 0;
+  private lastMs = Number.NaN;
+  private stepMs = Number.NaN;
+  private cosStep = 1;
+  private sinStep = 0;
+  private turned = 0;
+
+  constructor(private readonly lonDeg: number) {}
+
+  to(utcMs: number): void {
+    const stepMs = utcMs - this.lastMs;
+    if (stepMs === this.stepMs && this.turned < MOST_TURNS) {
+      const { cos, sin } = this;
+      this.cos = cos * this.cosStep - sin * this.sinStep;
+      this.sin = sin * this.cosStep + cos * this.sinStep;
+      this.turned++;
+    } else {
+      const angle = (meanSiderealTimeDeg(utcMs) + this.lonDeg) * RAD;
+      this.cos = Math.cos(angle);
+      this.sin = Math.sin(angle);
+      this.turned = 0;
+      if (stepMs !== this.stepMs) {
+        this.stepMs = stepMs;
+        const turn = SIDEREAL_RAD_PER_MS * stepMs;
+        this.cosStep = Math.cos(turn);
+        this.sinStep = Math.sin(turn);
+      }
+    }
+    this.lastMs = utcMs;
+  }
+}
+
+/** Rounding grows with each turn; after this many the angle is worked out anew. */
+const MOST_TURNS = 200;
+const SIDEREAL_RAD_PER_MS = (360.98564736629 / NODE_MS) * RAD;
+
 /**
- * Positions of the sun for a list of instants, in any order but fastest in time order.
+ * Positions of the sun for a list of instants, in any order but fastest in time order and even steps.
  * @param utcMs instants, milliseconds since 1970-01-01T00:00Z
+ * @param lowestUp where the sine of elevation is under this, azimuth is left at 0 and zenith at 180°, for callers
+ *   that don't look at the night; the vector is always given
  */
-export function sunPositions(utcMs: Float64Array, observer: Observer): SunSeries {
+export function sunPositions(utcMs: Float64Array, observer: Observer, lowestUp = -1): SunSeries {
   const station = stationOf(observer);
   const track = new GeocentricTrack();
+  const turn = new SiderealTurn(station.lonDeg);
   const make = () => new Float64Array(utcMs.length);
   const series: SunSeries = { azimuthDeg: make(), zenithDeg: make(), east: make(), north: make(), up: make(), distanceAu: make() };
   const out = new Float64Array(3);
   for (let i = 0; i < utcMs.length; i++) {
     const sun = track.at(utcMs[i]);
-    topocentric(station, sun, meanSiderealTimeDeg(utcMs[i]), out);
-    series.azimuthDeg[i] = azimuthOf(out[0], out[1]);
-    series.zenithDeg[i] = zenithOf(out[0], out[1], out[2]);
-    series.east[i] = -out[1];
-    series.north[i] = -out[0];
-    series.up[i] = out[2];
+    turn.to(utcMs[i]);
+    const towardsMeridian = turn.cos * sun.x + turn.sin * sun.y;
+    const towardsWest = turn.sin * sun.x - turn.cos * sun.y;
+    topocentric(station, towardsMeridian, towardsWest, sun.z, sun.distanceAu, out);
+    const south = out[0];
+    const west = out[1];
+    const up = out[2];
+    series.east[i] = -west;
+    series.north[i] = -south;
+    series.up[i] = up;
     series.distanceAu[i] = sun.distanceAu;
+    if (up >= lowestUp) {
+      series.azimuthDeg[i] = modulo360(quickAtan2(west, south) / RAD + 180);
+      series.zenithDeg[i] = quickAcos(up) / RAD;
+    } else series.zenithDeg[i] = 180;
   }
   return series;
 }
