@@ -62,6 +62,7 @@ function runTogether(works: readonly StringWork[], window: TrackerWindow, state:
   }
   const { grid, sun, options } = state;
   const curves: StringCurve[] = [];
+  for (const work of works) work.makeRoom();
   for (let i = 0; i < grid.count; i++) {
     if (sun.litShare[i] <= 0) continue;
     let even = true;

@@ -144,7 +144,9 @@ function makeSplitter(location: SiteFile["location"], grid: Grid, options: Model
     }
     const cosZenith = sun.up[i];
     const clear = clearSky.ghiWm2(cosZenith, turbidity, extraterrestrialWm2);
-    const hour = ((utcMs + grid.stepMs / 2) / 3_600_000 + location.lon / 15) % 24;
+    let hour = (utcMs - today * DAY_MS + grid.stepMs / 2) / 3_600_000 + location.lon / 15;
+    if (hour < 0) hour += 24;
+    else if (hour >= 24) hour -= 24;
     const share = engererDiffuseFraction(coefficients, ghiWm2, clear, extraterrestrialWm2, cosZenith, sun.zenithDeg[i], hour);
     if (alone) return share;
     const clearness = ghiWm2 / (extraterrestrialWm2 * Math.max(cosZenith, MIN_COS_ZENITH));

@@ -12,6 +12,7 @@ import { type PlaneShade, type StringCondition, type StringLight, StringLights }
 const YEAR_MS = 31_556_952_000;
 /** Conductors under the array and in conduit, °C: between a mild day and their rating. */
 const CONDUCTOR_C = 45;
+const NONE = new Float64Array(0);
 
 /** DC side of one string, interval by interval. */
 export interface StringOutput {
@@ -54,7 +55,7 @@ export class StringWork {
     private readonly state: ArrayState,
     shades: ReadonlyMap<string, PlaneShade>,
   ) {
-    const { options, grid } = state;
+    const { options } = state;
     const type = site.moduleTypes.find((entry) => entry.id === pvString.moduleType);
     if (!type) throw new RangeError(`string ${pvString.id}: no module type ${pvString.moduleType}`);
     const condition = state.conditions?.get(pvString.id);
@@ -67,16 +68,14 @@ export class StringWork {
     this.kept = (options.mismatch ? 1 - losses.mismatchPct / 100 : 1) * (options.wiringDc && !cable ? 1 - losses.wiringDcPct / 100 : 1);
     this.commissionedMs = options.ageing && site.commissioned ? Date.parse(site.commissioned) : Number.POSITIVE_INFINITY;
     this.agePerMs = losses.degradationPctPerYear / 100 / YEAR_MS;
-    const make = () => new Float64Array(grid.count);
-    const plane = this.lights.firstPlane;
-    const single = this.lights.alwaysEven;
-    this.output = {
-      poaWm2: single ? plane.poaWm2 : make(),
-      effectiveWm2: single ? plane.effectiveWm2 : make(),
-      aloneW: make(),
-      togetherW: make(),
-      dcW: make(),
-    };
+    // Arrays are made when they are first needed: strings that are alike share theirs, and years of them are large.
+    this.output = { poaWm2: NONE, effectiveWm2: NONE, aloneW: NONE, togetherW: NONE, dcW: NONE };
+  }
+
+  /** Makes room for what can differ from the string's plane and from its equals. */
+  makeRoom(): void {
+    const make = () => new Float64Array(this.state.grid.count);
+    Object.assign(this.output, { poaWm2: make(), effectiveWm2: make(), aloneW: make(), togetherW: make(), dcW: make() });
   }
 
   /** True where two strings give the same power in the same light. */
@@ -94,11 +93,14 @@ export class StringWork {
     const { grid, options } = state;
     const plane = this.lights.firstPlane;
     const { modules } = this.pvString;
-    const { aloneW, togetherW, dcW } = this.output;
     const limited = window.minV > 0 || window.maxV < Number.POSITIVE_INFINITY;
     const { effectiveWm2, cellTempC } = plane;
     const { lowLight, cellTemperature } = options;
     const { even } = this;
+    const aloneW = new Float64Array(grid.count);
+    const togetherW = limited ? new Float64Array(grid.count) : aloneW;
+    const dcW = new Float64Array(grid.count);
+    Object.assign(this.output, { poaWm2: plane.poaWm2, effectiveWm2, aloneW, togetherW, dcW });
     for (let i = 0; i < grid.count; i++) {
       const effective = effectiveWm2[i];
       if (effective === 0) continue;
@@ -125,9 +127,7 @@ export class StringWork {
 
   /** The same output as another string that is alike and alike lit. */
   copyOf(other: StringWork): void {
-    this.output.aloneW = other.output.aloneW;
-    this.output.togetherW = other.output.togetherW;
-    this.output.dcW = other.output.dcW.slice();
+    Object.assign(this.output, other.output);
   }
 
   /** Looks at the light of an interval. @returns true where it is even */
@@ -207,6 +207,7 @@ export class StringWork {
       this.runEven(OPEN_WINDOW, state);
       return;
     }
+    this.makeRoom();
     for (let i = 0; i < grid.count; i++) {
       if (sun.litShare[i] <= 0) continue;
       if (this.take(i, state)) {

@@ -12,7 +12,7 @@ const AIR_STEP_DEG = 0.1;
 /** The power in Kasten and Young's formula, tabulated: it is smooth, and a power is dear in long loops. */
 const AIR_POWERS = Float64Array.from({ length: 902 }, (_, k) => 0.50572 * (96.07995 - k * AIR_STEP_DEG) ** -1.6364);
 
-/** Relative optical air mass. @param zenithDeg up to 90. Source: Kasten & Young 1989; within 1e-4 of it. */
+/** Relative optical air mass. @param zenithDeg up to 90. Source: Kasten & Young 1989; within 2e-4 of it. */
 export function relativeAirMass(zenithDeg: number): number {
   return airMassAt(zenithDeg, Math.cos(Math.min(zenithDeg, 90) * RAD));
 }
@@ -66,7 +66,9 @@ const TABLE_STEPS = 256;
 
 /** Clear-sky global irradiance of one place from tables over the sun's height, one for each tenth of turbidity; within 0.5 %. */
 export class ClearSkyTable {
-  private readonly tables = new Map<number, Float64Array>();
+  private readonly tables = new Map<number, Float64Array<ArrayBuffer>>();
+  private tenths = Number.NaN;
+  private table = new Float64Array(0);
 
   constructor(private readonly elevationM: number) {}
 
@@ -74,17 +76,24 @@ export class ClearSkyTable {
   ghiWm2(cosZenith: number, linkeTurbidity: number, extraterrestrialWm2: number): number {
     if (!(cosZenith > 0)) return 0;
     const tenths = Math.round(linkeTurbidity * 10);
-    let table = this.tables.get(tenths);
-    if (!table) {
-      table = Float64Array.from({ length: TABLE_STEPS + 2 }, (_, k) =>
-        clearSkyGhiWm2(Math.acos(Math.min(1, k / TABLE_STEPS)) / RAD, this.elevationM, tenths / 10, 1),
-      );
-      if (this.elevationM > HIGHEST_INEICHEN_M) table = table.map((wm2) => wm2 / HAURWITZ_EXTRATERRESTRIAL_WM2);
-      this.tables.set(tenths, table);
+    if (tenths !== this.tenths) {
+      this.tenths = tenths;
+      this.table = this.tables.get(tenths) ?? this.makeTable(tenths);
     }
+    const { table } = this;
     const x = Math.min(cosZenith, 1) * TABLE_STEPS;
     const k = x | 0;
     return extraterrestrialWm2 * (table[k] + (table[k + 1] - table[k]) * (x - k));
+  }
+
+  private makeTable(tenths: number): Float64Array<ArrayBuffer> {
+    const inWatts = this.elevationM > HIGHEST_INEICHEN_M ? HAURWITZ_EXTRATERRESTRIAL_WM2 : 1;
+    const table = Float64Array.from(
+      { length: TABLE_STEPS + 2 },
+      (_, k) => clearSkyGhiWm2(Math.acos(Math.min(1, k / TABLE_STEPS)) / RAD, this.elevationM, tenths / 10, 1) / inWatts,
+    );
+    this.tables.set(tenths, table);
+    return table;
   }
 }
 

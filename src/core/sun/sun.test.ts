@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { quickAcos, quickAtan2 } from "./angles";
 import { heliocentricEarth } from "./geocentric";
 import { litSun } from "./litInterval";
 import { sunPosition, sunPositions } from "./position";
@@ -114,4 +115,14 @@ describe("the sun of an interval", () => {
     expect(litSun({ ...grid, startMs: Date.parse("2025-06-21T00:00:00Z") }, north).litShare.every((share) => share === 1)).toBe(true);
     expect(litSun({ ...grid, startMs: Date.parse("2025-12-21T00:00:00Z") }, north).litShare.every((share) => share === 0)).toBe(true);
   });
+});
+
+it("has quick inverse functions within 3e-8 rad of the exact ones, all round", () => {
+  for (let k = -1000; k <= 1000; k++) {
+    expect(Math.abs(quickAcos(k / 1000) - Math.acos(k / 1000))).toBeLessThan(3e-8);
+    const angle = (k / 1000) * Math.PI * 0.9999;
+    expect(Math.abs(quickAtan2(3 * Math.sin(angle), 3 * Math.cos(angle)) - angle)).toBeLessThan(3e-8);
+  }
+  expect(quickAtan2(0, 0)).toBe(0);
+  expect(quickAcos(1.0000001)).toBe(0);
 });
