@@ -95,3 +95,12 @@ describe("unusable input ends with 2 and one line that says what and where", () 
     expect(stderr[0]).toMatch(says);
   });
 });
+
+it("expected: refuses weather without light, naming the column", () => {
+  const dark = "timestamp,ghi,t_air\n2025-06-10T10:00:00Z,,12\n2025-06-10T10:15:00Z,,12\n";
+  const { status, stdout, stderr } = run(["expected", "--site", file("a.site.json"), "--weather", "-"], dark);
+  expect(status).toBe(2);
+  expect(stdout).toBe("");
+  expect(stderr).toHaveLength(1);
+  expect(stderr[0]).toMatch(/ghi: found no value at all/);
+});

@@ -5,6 +5,7 @@ import { type QueryInterface, Sequelize } from "sequelize";
 import sqlite3 from "sqlite3";
 import { SequelizeStorage, Umzug } from "umzug";
 import { first } from "./migrations/0001-first";
+import { calibrations } from "./migrations/0002-calibrations";
 import { initRecords } from "./models/records";
 import { initSeries } from "./models/series";
 
@@ -54,7 +55,7 @@ export function bindModels(sequelize: Sequelize): void {
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first],
+    migrations: [first, calibrations],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

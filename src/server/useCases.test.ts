@@ -13,6 +13,7 @@ import { AnalysisRecord } from "@/db/models/series";
 import { loadSeries } from "@/db/seriesStore";
 import { analysisOf, isAnalysis, ribbonCells } from "./analysis/analysis";
 import { whatIf } from "./analysis/whatIf";
+import { calibrationInput, calibrationsOf, keepCalibration, withdrawCalibration } from "./calibrations/calibrations";
 import { briefSchema } from "./cases/brief";
 import { createCase } from "./cases/createCase";
 import { openCase, saveBrief } from "./cases/openCase";
@@ -160,6 +161,51 @@ describe("the analysis", () => {
     if (!isAnalysis(result)) throw new Error("no analysis");
     expect((await whatIf(site.id, {}))?.rating).toBeCloseTo(result.overview.cascade.rating, 6);
     expect((await whatIf(site.id, { incidenceLoss: false }))?.rating).toBeGreaterThan(result.overview.cascade.rating);
+  });
+});
+
+describe("a calibration", () => {
+  const input = (keptBy = "Jana Moser") => ({ id: crypto.randomUUID(), scope: "inv1", keptBy, note: "" });
+  const present = async () => {
+    const result = await analysisOf(site.id);
+    if (!isAnalysis(result)) throw new Error("no analysis");
+    return result.overview.calibrations[0];
+  };
+
+  it("is what the data offer, whoever keeps it, or refused with the reason", async () => {
+    const offer = await present();
+    if (offer.refusal) {
+      await expect(keepCalibration(site.id, input())).rejects.toThrow(offer.refusal);
+      expect(await calibrationsOf(site.id)).toEqual([]);
+    } else {
+      await keepCalibration(site.id, input());
+      expect((await calibrationsOf(site.id))[0]).toMatchObject({
+        scope: "inv1",
+        factor: offer.factor,
+        weeks: offer.weeks,
+        keptBy: "Jana Moser",
+      });
+    }
+    await expect(keepCalibration(site.id, { ...input(), scope: "inv9" })).rejects.toThrow("no calibration for inv9");
+    expect(() => calibrationInput.parse({ ...input(" ") })).toThrow(/say who/);
+  });
+
+  it("stands once a unit, is kept once however often it is sent, and can be taken back and stand again", async () => {
+    // Offered as if from more weeks: the store is what is tested here.
+    const stored = await AnalysisRecord.findByPk(site.id);
+    const overview = JSON.parse(stored?.overview as string);
+    overview.calibrations = [{ ...overview.calibrations[0], factor: 0.98, weeks: 9, refusal: null, from: "2026-01-01", to: "2026-03-05" }];
+    await AnalysisRecord.update({ overview: JSON.stringify(overview) }, { where: { siteId: site.id } });
+    const [first, second] = [input("A. Gruber"), input()];
+    for (const kept of [first, first, second]) await keepCalibration(site.id, kept);
+    expect((await calibrationsOf(site.id)).map(({ id }) => id)).toEqual([second.id]);
+    await withdrawCalibration(second.id);
+    expect(await calibrationsOf(site.id)).toEqual([]);
+    await withdrawCalibration(first.id, false);
+    expect((await openCase(caseId))?.calibrations).toMatchObject([{ id: first.id, keptBy: "A. Gruber", fromDay: "2026-01-01" }]);
+    await withdrawCalibration(second.id, false);
+    expect((await calibrationsOf(site.id)).map(({ id }) => id)).toEqual([second.id]);
+    await saveSite(site, "analysed anew");
   });
 });
 

@@ -2,6 +2,7 @@ import { type Cascade, lossCascade } from "../expected/cascade";
 import { type Band, expectedBand } from "../expected/uncertainty";
 import { dayName } from "../series/localDay";
 import { intervalKwh, type UnitState } from "../signatures/signature";
+import { type CalibrationOffer, calibrationOffers } from "./calibration";
 import { CAUSES } from "./causes";
 import { type DiagnosisRun, valuePerKwh } from "./diagnose";
 import { RIBBON } from "./ribbonCodes";
@@ -20,8 +21,11 @@ export interface Overview {
   units: { scope: string; measuredBy: string; healthyRatio: number }[];
   /** Energy from the sun to the terminals of a healthy array, over the intervals that were measured, kWh. */
   cascade: Cascade;
-  /** How well the expected energy can be known. */
+  /** How well the expected energy can be known: of the period, and of a single day. */
   band: Band;
+  dayBandPct: number;
+  /** What the units' own healthy weeks say. */
+  calibrations: CalibrationOffer[];
   ribbon: { firstDay: string; rows: number; columns: number; minutesPerColumn: number; peakW: number };
 }
 
@@ -65,7 +69,9 @@ export function overviewOf(run: DiagnosisRun): Overview {
       usableByInverter(states),
       comparison.batteryPct,
     ),
-    band: expectedBand(comparison.weather),
+    band: expectedBand(comparison.weather, Math.max(1, expectedKwh.filter((kwh) => kwh !== null).length)),
+    dayBandPct: expectedBand(comparison.weather, 1).pct,
+    calibrations: calibrationOffers(run),
     ribbon: {
       firstDay: dayName(days.days[0]),
       rows: days.days[rows - 1] - days.days[0] + 1,

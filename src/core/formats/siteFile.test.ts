@@ -85,6 +85,26 @@ describe("a broken file is refused with its name, the key, what was found and wh
       /moduleTypes\.0\.vmpV: found 40, expected less than vocV/,
     ],
     [
+      "more voltage than its cells can give",
+      text((it) => (it.moduleTypes[0].cellsInSeries = 20)),
+      /moduleTypes\.0\.cellsInSeries: found 20, expected a number of cells that gives 37\.2 V/,
+    ],
+    [
+      "a data sheet squarer than any diode",
+      text((it) => Object.assign(it.moduleTypes[0], { vmpV: 37.1, impA: 13.85, pmaxW: 514 })),
+      /moduleTypes\.0: found a data sheet that no diode's curve passes through/,
+    ],
+    [
+      "segments that don't add up to their string",
+      text((it) => (it.strings[0].segments = [{ plane: "south", modules: 4 }])),
+      /strings\.0\.segments: found 4 modules, expected 10 as in modules/,
+    ],
+    [
+      "a segment in a plane that isn't there",
+      text((it) => (it.strings[0].segments = [{ plane: "attic", modules: 10 }])),
+      /strings\.0\.segments\.0\.plane: found "attic", expected one of south/,
+    ],
+    [
       "a time zone that isn't one",
       text((it) => (it.location.timeZone = "Valley/Time")),
       /location\.timeZone: .*expected an IANA time zone/,

@@ -1,5 +1,6 @@
 import { type ParseError, parse as parseTolerant } from "jsonc-parser";
 import { z } from "zod";
+import { moduleModel } from "../electrical/moduleModel";
 import { FormatError, shown } from "./formatError";
 
 /** Identifiers become column names, so they keep clear of dots, commas and blanks. */
@@ -278,4 +279,17 @@ function checkModuleType(type: ModuleType, key: string, refuse: (key: string, fo
   if (Math.abs(product / type.pmaxW - 1) > 0.05) {
     refuse(`${key}.pmaxW`, shown(type.pmaxW), `within 5 % of vmpV × impA (${product.toFixed(1)} W)`);
   }
+  const perCell = type.vocV / type.cellsInSeries;
+  if (type.technology !== "thin-film" && !(perCell > LEAST_CELL_V && perCell < MOST_CELL_V)) {
+    refuse(`${key}.cellsInSeries`, shown(type.cellsInSeries), `a number of cells that gives ${type.vocV} V at about 0.65 V each`);
+  }
+  try {
+    moduleModel(type);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    refuse(key, `a data sheet that no diode's curve passes through (${error.message})`, "iscA, vocV, vmpV and impA of one module");
+  }
 }
+
+/** Open-circuit voltage of a silicon cell, V: half-cut modules count their cells double. */
+const [LEAST_CELL_V, MOST_CELL_V] = [0.2, 1];

@@ -59,6 +59,22 @@ export class PhotoRecord extends Model<InferAttributes<PhotoRecord>, InferCreati
   declare heightPx: number;
 }
 
+/** A unit's own measured over expected in healthy weeks, kept by a person. Withdrawn ones stay in the history. */
+export class CalibrationRecord extends Model<InferAttributes<CalibrationRecord>, InferCreationAttributes<CalibrationRecord>> {
+  declare id: string;
+  declare siteId: string;
+  declare scope: string;
+  declare factor: number;
+  declare errorPct: number;
+  declare weeks: number;
+  declare fromDay: string;
+  declare toDay: string;
+  declare keptBy: string;
+  declare note: string;
+  declare keptAt: Date;
+  declare withdrawnAt: CreationOptional<Date | null>;
+}
+
 const sequelizeOptions = { timestamps: false };
 
 /** Binds the records of sites, cases and findings to a database. */
@@ -109,5 +125,23 @@ export function initRecords(sequelize: Sequelize): void {
   PhotoRecord.init(
     { id: id(), findingId: text(), file: text(), thumbnail: text(), widthPx: whole(), heightPx: whole() },
     { sequelize, tableName: "photos", ...sequelizeOptions },
+  );
+  const real = () => ({ type: DataTypes.DOUBLE, allowNull: false });
+  CalibrationRecord.init(
+    {
+      id: id(),
+      siteId: text(),
+      scope: text(),
+      factor: real(),
+      errorPct: real(),
+      weeks: whole(),
+      fromDay: text(),
+      toDay: text(),
+      keptBy: text(),
+      note: text(),
+      keptAt: date(),
+      withdrawnAt: maybeDate(),
+    },
+    { sequelize, tableName: "calibrations", ...sequelizeOptions },
   );
 }

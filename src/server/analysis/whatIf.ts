@@ -10,14 +10,22 @@ import { presentSite } from "../sites/asBuilt";
 export const modelChange = z
   .object({
     transposition: z.enum(["perez", "hay-davies", "isotropic"]),
+    decomposition: z.enum(["auto", "erbs", "engerer"]),
     incidenceLoss: z.boolean(),
     horizonAndObstacles: z.boolean(),
+    shadeByModule: z.boolean(),
+    lowLight: z.boolean(),
     cellTemperature: z.boolean(),
     mismatch: z.boolean(),
     wiringDc: z.boolean(),
     ageing: z.boolean(),
     snowAlbedo: z.boolean(),
     assumedWindMs: z.number().min(0).max(20),
+    heatDerating: z.boolean(),
+    exportLimit: z.boolean(),
+    fullBattery: z.boolean(),
+    wiringAc: z.boolean(),
+    nightUse: z.boolean(),
   })
   .partial();
 

@@ -4,6 +4,7 @@ import type { SiteFile } from "@/core/formats/siteFile";
 import { type Stop, walkFor } from "@/core/inspection/catalogue";
 import { CaseRecord } from "@/db/models/records";
 import { type Analysis, analysisOf, isAnalysis, type NoAnalysis } from "../analysis/analysis";
+import { type CalibrationView, calibrationsOf } from "../calibrations/calibrations";
 import { database } from "../database";
 import { type FindingView, findingsOf } from "../findings/findings";
 import { presentSite } from "../sites/asBuilt";
@@ -24,6 +25,7 @@ export interface CaseView {
   analysis: Analysis | null;
   noAnalysis: NoAnalysis | null;
   ledger: LedgerEntry[];
+  calibrations: CalibrationView[];
   /** Worth of a lost kilowatt-hour, or null without a tariff. */
   valuePerKwh: number | null;
 }
@@ -34,7 +36,11 @@ export async function openCase(caseId: string): Promise<CaseView | null> {
   const record = await CaseRecord.findByPk(caseId);
   if (!record) return null;
   const { site, version } = await presentSite(record.siteId);
-  const [findings, result] = await Promise.all([findingsOf(caseId), analysisOf(record.siteId)]);
+  const [findings, result, calibrations] = await Promise.all([
+    findingsOf(caseId),
+    analysisOf(record.siteId),
+    calibrationsOf(record.siteId),
+  ]);
   const analysis = isAnalysis(result) ? result : null;
   return {
     id: record.id,
@@ -49,6 +55,7 @@ export async function openCase(caseId: string): Promise<CaseView | null> {
     findings,
     analysis,
     noAnalysis: isAnalysis(result) ? null : result,
+    calibrations,
     ledger: buildLedger(analysis?.diagnosis ?? null, findings),
     valuePerKwh: site.tariff ? valuePerKwh(site.tariff) : null,
   };

@@ -13,6 +13,8 @@ export interface DayChartProps {
   days: string[];
   expectedKwh: (number | null)[];
   measuredKwh: (number | null)[];
+  /** Half width of the band of one day's expected energy, %. */
+  bandPct: number;
   /** A stretch to point out, with its name. */
   mark?: { from: string; to: string | null; name: string };
 }
@@ -21,7 +23,7 @@ export interface DayChartProps {
  * Energy by day: expected dashed, measured solid, what is lost hatched between. The arrow keys walk
  * along the days; the readout names each.
  */
-export function DayChart({ days, expectedKwh, measuredKwh, mark }: DayChartProps) {
+export function DayChart({ days, expectedKwh, measuredKwh, bandPct, mark }: DayChartProps) {
   const id = useId().replaceAll(":", "");
   const [at, setAt] = useState<number | null>(null);
   const top = niceTop(Math.max(1, ...expectedKwh.map((v) => v ?? 0), ...measuredKwh.map((v) => v ?? 0)));
@@ -103,7 +105,7 @@ export function DayChart({ days, expectedKwh, measuredKwh, mark }: DayChartProps
         type="range"
         className="sr-only"
         aria-label="Read single days"
-        aria-valuetext={at === null ? undefined : reading(days[at], expectedKwh[at], measuredKwh[at])}
+        aria-valuetext={at === null ? undefined : reading(days[at], expectedKwh[at], measuredKwh[at], bandPct)}
         min={0}
         max={days.length - 1}
         value={at ?? days.length - 1}
@@ -112,7 +114,11 @@ export function DayChart({ days, expectedKwh, measuredKwh, mark }: DayChartProps
       <figcaption className="caption figures flex min-h-6 flex-wrap gap-x-5">
         <Legend />
         <span aria-live="polite">
-          {at === null ? (mark ? `${mark.name} since ${dayText(mark.from)}` : "") : reading(days[at], expectedKwh[at], measuredKwh[at])}
+          {at === null
+            ? mark
+              ? `${mark.name} since ${dayText(mark.from)}`
+              : ""
+            : reading(days[at], expectedKwh[at], measuredKwh[at], bandPct)}
         </span>
       </figcaption>
     </figure>
@@ -145,10 +151,10 @@ export function Legend() {
   );
 }
 
-function reading(day: string, expected: number | null, measured: number | null): string {
+function reading(day: string, expected: number | null, measured: number | null, bandPct: number): string {
   if (expected === null || measured === null) return `${dayText(day)}: not measured`;
   const share = expected > 0 ? `, ${Math.round((measured / expected) * 100)} %` : "";
-  return `${dayText(day)}: ${measured.toFixed(1)} of ${expected.toFixed(1)} kWh${share}`;
+  return `${dayText(day)}: ${measured.toFixed(1)} of ${expected.toFixed(1)} kWh ±${bandPct.toFixed(0)} %${share}`;
 }
 
 function clamp(k: number, count: number): number {

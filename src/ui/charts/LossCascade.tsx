@@ -1,4 +1,5 @@
-import { CASCADE_STAGES } from "@/core/expected/cascade";
+import { stageApplies } from "@/core/expected/applicable";
+import { CASCADE_STAGES, type Cascade, type CascadeStage, TERMINALS } from "@/core/expected/cascade";
 import { DEFAULT_MODEL } from "@/core/expected/options";
 import type { CaseView } from "@/server/cases/openCase";
 import { HatchPattern } from "../marks/causeHatch";
@@ -14,6 +15,8 @@ interface Row {
   /** What it takes (negative) or gives, kWh; null for a sum. */
   changeKwh: number | null;
   look: "sum" | "model" | "measured" | { hatch: string };
+  /** Half width of the band of an expected energy, %. */
+  bandPct?: number;
   origin: Origin;
 }
 
@@ -35,48 +38,56 @@ export function LossCascade({ view }: { view: CaseView }) {
           </pattern>
         </defs>
       </svg>
-      <ol aria-label="Loss cascade" className="border-t-2 border-ink">
-        {rows.map((row, k) => {
-          const before = k === 0 || row.changeKwh === null ? 0 : row.leftKwh - row.changeKwh;
-          const [from, to] = row.changeKwh === null ? [0, row.leftKwh] : [Math.min(before, row.leftKwh), Math.max(before, row.leftKwh)];
-          return (
-            <li
-              key={row.key}
-              className={`grid grid-cols-[minmax(0,1fr)_8.5rem] items-center gap-x-4 border-b border-rule py-1 md:grid-cols-[15rem_minmax(0,1fr)_8.5rem] ${row.changeKwh === null ? "font-semibold" : ""}`}
-            >
-              <span className="md:col-start-1 md:row-start-1">{row.name}</span>
-              <svg
-                viewBox="0 0 600 20"
-                preserveAspectRatio="none"
-                className="col-span-2 row-start-2 h-4 w-full md:col-span-1 md:col-start-2 md:row-start-1"
-                aria-hidden="true"
-              >
-                <rect
-                  x={(from / top) * 600}
-                  y="2"
-                  width={Math.max(1.5, ((to - from) / top) * 600)}
-                  height="16"
-                  fill={fillOf(row)}
-                  stroke={row.look === "measured" ? "var(--measured)" : "var(--ink)"}
-                  strokeWidth="1.2"
-                  strokeDasharray={row.look === "sum" ? "5 3.5" : undefined}
-                  vectorEffect="non-scaling-stroke"
-                />
-              </svg>
-              <span className="text-right md:col-start-3 md:row-start-1">
-                <Figure
-                  bare
-                  label={row.name}
-                  value={row.changeKwh === null ? amount(row.leftKwh, 0) : signed(row.changeKwh)}
-                  unit="kWh"
-                  origin={row.origin}
-                />
-              </span>
-            </li>
-          );
-        })}
-      </ol>
+      <CascadeRows label="Loss cascade" rows={rows} top={top} />
+      <h3 className="mt-5 mb-1 font-semibold">The healthy array, on to the meter</h3>
+      <CascadeRows label="From the terminals to the meter" rows={meterRows(view)} top={top} />
     </div>
+  );
+}
+
+function CascadeRows({ label, rows, top }: { label: string; rows: Row[]; top: number }) {
+  return (
+    <ol aria-label={label} className="border-t-2 border-ink">
+      {rows.map((row, k) => {
+        const before = k === 0 || row.changeKwh === null ? 0 : row.leftKwh - row.changeKwh;
+        const [from, to] = row.changeKwh === null ? [0, row.leftKwh] : [Math.min(before, row.leftKwh), Math.max(before, row.leftKwh)];
+        return (
+          <li
+            key={row.key}
+            className={`grid grid-cols-[minmax(0,1fr)_10.5rem] items-center gap-x-4 border-b border-rule py-1 md:grid-cols-[15rem_minmax(0,1fr)_10.5rem] ${row.changeKwh === null ? "font-semibold" : ""}`}
+          >
+            <span className="md:col-start-1 md:row-start-1">{row.name}</span>
+            <svg
+              viewBox="0 0 600 20"
+              preserveAspectRatio="none"
+              className="col-span-2 row-start-2 h-4 w-full md:col-span-1 md:col-start-2 md:row-start-1"
+              aria-hidden="true"
+            >
+              <rect
+                x={(from / top) * 600}
+                y="2"
+                width={Math.max(1.5, ((to - from) / top) * 600)}
+                height="16"
+                fill={fillOf(row)}
+                stroke={row.look === "measured" ? "var(--measured)" : "var(--ink)"}
+                strokeWidth="1.2"
+                strokeDasharray={row.look === "sum" ? "5 3.5" : undefined}
+                vectorEffect="non-scaling-stroke"
+              />
+            </svg>
+            <span className="text-right md:col-start-3 md:row-start-1">
+              <Figure
+                bare
+                label={row.name}
+                value={row.changeKwh === null ? amount(row.leftKwh, 0) : signed(row.changeKwh)}
+                unit={row.bandPct === undefined ? "kWh" : `kWh ±${row.bandPct.toFixed(0)} %`}
+                origin={row.origin}
+              />
+            </span>
+          </li>
+        );
+      })}
+    </ol>
   );
 }
 
@@ -96,27 +107,9 @@ function rowsOf(view: CaseView): Row[] {
   const { cascade } = overview;
   const rows: Row[] = [];
   let left = cascade.sun;
-  for (const stage of CASCADE_STAGES) {
-    if (stage === "wiring-ac") continue;
-    const words = CASCADE_WORDS[stage];
-    const change = cascade[stage] - left;
-    const inputs: Origin["inputs"] =
-      stage === "sun"
-        ? [["Transposition", DEFAULT_MODEL.transposition]]
-        : [
-            ["Before", `${amount(left)} kWh`],
-            ["After", `${amount(cascade[stage])} kWh`],
-            ["Share", percentOf(change, left)],
-          ];
+  for (const stage of CASCADE_STAGES.slice(0, CASCADE_STAGES.indexOf(TERMINALS) + 1)) {
+    if (stageApplies(view.site, stage)) rows.push(stageRow(cascade, stage, left));
     left = cascade[stage];
-    rows.push({
-      key: stage,
-      name: words.name,
-      leftKwh: left,
-      changeKwh: stage === "sun" ? null : change,
-      look: stage === "sun" ? "sum" : "model",
-      origin: { formula: words.formula, inputs, source: words.source },
-    });
   }
   rows.push({
     key: "expected",
@@ -124,6 +117,7 @@ function rowsOf(view: CaseView): Row[] {
     leftKwh: left,
     changeKwh: null,
     look: "sum",
+    bandPct: overview.band.pct,
     origin: {
       formula: "Band = 2 · √Σ uᵢ²",
       inputs: [
@@ -186,6 +180,54 @@ function rowsOf(view: CaseView): Row[] {
     },
   });
   return rows;
+}
+
+/** What the stages behind the terminals take of the healthy array. */
+function meterRows(view: CaseView): Row[] {
+  const { cascade, band } = (view.analysis as NonNullable<CaseView["analysis"]>).overview;
+  const sum = (key: string, name: string, leftKwh: number, source: string): Row => ({
+    ...{ key, name, leftKwh, changeKwh: null, look: "sum", bandPct: band.pct },
+    origin: { formula: "Σ P · Δt", inputs: [["Band (95 %)", `±${band.pct.toFixed(1)} %`]], source },
+  });
+  const rows: Row[] = [sum("terminals", "Expected at the terminals", cascade[TERMINALS], "As above.")];
+  let left = cascade[TERMINALS];
+  for (const stage of CASCADE_STAGES.slice(CASCADE_STAGES.indexOf(TERMINALS) + 1)) {
+    rows.push(stageRow(cascade, stage, left));
+    left = cascade[stage];
+  }
+  rows.push(
+    sum(
+      "meter",
+      "Expected at the meter",
+      left,
+      "What a meter behind all of these would count; less where the site uses its own power first.",
+    ),
+  );
+  return rows;
+}
+
+function stageRow(cascade: Cascade, stage: CascadeStage, before: number): Row {
+  const words = CASCADE_WORDS[stage];
+  const change = cascade[stage] - before;
+  const first = stage === "sun";
+  return {
+    key: stage,
+    name: words.name,
+    leftKwh: cascade[stage],
+    changeKwh: first ? null : change,
+    look: first ? "sum" : "model",
+    origin: {
+      formula: words.formula,
+      inputs: first
+        ? [["Transposition", DEFAULT_MODEL.transposition]]
+        : [
+            ["Before", `${amount(before)} kWh`],
+            ["After", `${amount(cascade[stage])} kWh`],
+            ["Share", percentOf(change, before)],
+          ],
+      source: words.source,
+    },
+  };
 }
 
 function percentOf(change: number, of: number): string {

@@ -5,7 +5,8 @@ export const CASCADE_WORDS: Record<CascadeStage, { name: string; formula: string
   sun: {
     name: "Sun on the planes, at nameplate",
     formula: "Σ G_plane,open · P₀ / 1000 W/m² · Δt",
-    source: "Sun: Reda & Andreas 2004. Split: Erbs 1982. Tilted plane: Perez 1990. Ground: albedo, raised under snow (Oke 1987).",
+    source:
+      "Sun: Reda & Andreas 2004. Split: Erbs 1982 and Engerer 2015. Tilted plane: Perez 1990. Ground: albedo, raised under snow (Oke 1987).",
   },
   skyline: {
     name: "Horizon and obstacles",

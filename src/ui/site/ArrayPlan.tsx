@@ -1,42 +1,22 @@
-import type { ModuleType, Plane, PvString, SiteFile } from "@/core/formats/siteFile";
+import type { Plane, PvString, SiteFile } from "@/core/formats/siteFile";
+import { CLAMP_GAP_MM, layOutPlane } from "@/core/plane/layout";
 
 /** How strings are told apart on the plan: by a letter-free edge style and their name, not by colour. */
 const STRING_STROKES = ["none", "4 2.5", "1.5 2", "7 2 1.5 2", "9 3", "2 4"];
 const SCALE = 0.03; // drawing units a millimetre
-const GAP = 1.2;
-
-interface PlacedModule {
-  x: number;
-  y: number;
-  string: PvString;
-  place: number;
-}
-
-/** Modules of a plane in rows, in the order of its strings; rows as the as-built says, else about four wide to one high. */
-function layOut(plane: Plane, strings: readonly PvString[], type: ModuleType): { modules: PlacedModule[]; width: number; height: number } {
-  const total = strings.reduce((sum, { modules }) => sum + modules, 0);
-  const rows = typeof plane.rows === "number" && plane.rows >= 1 ? Math.floor(plane.rows) : Math.max(1, Math.round(Math.sqrt(total / 6)));
-  const columns = Math.ceil(total / rows);
-  const [w, h] = [type.widthMm * SCALE + GAP, type.lengthMm * SCALE + GAP];
-  const modules: PlacedModule[] = [];
-  for (const pvString of strings) {
-    for (let place = 1; place <= pvString.modules; place++) {
-      const k = modules.length;
-      modules.push({ x: (k % columns) * w, y: Math.floor(k / columns) * h, string: pvString, place });
-    }
-  }
-  return { modules, width: columns * w, height: rows * h };
-}
+const GAP = CLAMP_GAP_MM * SCALE * 2;
 
 /** The array as it lies: each plane seen square on, its rows and modules to scale, strings by edge and name. */
 export function ArrayPlan({ site, dead = [], compact = false }: { site: SiteFile; dead?: readonly string[]; compact?: boolean }) {
   return (
     <div className="grid gap-6">
       {site.planes.map((plane) => {
-        const strings = site.strings.filter((pvString) => pvString.plane === plane.id);
-        const type = site.moduleTypes.find((entry) => entry.id === strings[0]?.moduleType);
-        if (!type) return null;
-        const { modules, width, height } = layOut(plane, strings, type);
+        const layout = layOutPlane(site, plane);
+        if (!layout) return null;
+        const { type, places } = layout;
+        const strings = site.strings.filter((pvString) => places.some((place) => place.stringId === pvString.id));
+        const [pitchX, pitchY] = [type.widthMm * SCALE + GAP, type.lengthMm * SCALE + GAP];
+        const [width, height] = [layout.columns * pitchX, layout.rows * pitchY];
         return (
           <figure key={plane.id} className="min-w-0">
             <svg
@@ -59,14 +39,15 @@ export function ArrayPlan({ site, dead = [], compact = false }: { site: SiteFile
                 stroke="var(--rule-strong)"
                 strokeWidth="0.8"
               />
-              {modules.map((module) => {
-                const order = site.strings.indexOf(module.string);
-                const gone = dead.includes(module.string.id);
+              {places.map(({ stringId, place, row, column }) => {
+                const order = site.strings.findIndex(({ id }) => id === stringId);
+                const gone = dead.includes(stringId);
+                const [x, y] = [column * pitchX, row * pitchY];
                 return (
-                  <g key={`${module.string.id}.${module.place}`}>
+                  <g key={`${stringId}.${place}`}>
                     <rect
-                      x={module.x}
-                      y={module.y}
+                      x={x}
+                      y={y}
                       width={type.widthMm * SCALE}
                       height={type.lengthMm * SCALE}
                       fill={gone ? `url(#dead-${plane.id})` : "var(--paper)"}
@@ -75,8 +56,8 @@ export function ArrayPlan({ site, dead = [], compact = false }: { site: SiteFile
                       strokeDasharray={STRING_STROKES[order % STRING_STROKES.length]}
                     />
                     <text
-                      x={module.x + (type.widthMm * SCALE) / 2}
-                      y={module.y + (type.lengthMm * SCALE) / 2 + 2.6}
+                      x={x + (type.widthMm * SCALE) / 2}
+                      y={y + (type.lengthMm * SCALE) / 2 + 2.6}
                       textAnchor="middle"
                       fontSize="7.5"
                       fontFamily="var(--font-mono)"
@@ -85,7 +66,7 @@ export function ArrayPlan({ site, dead = [], compact = false }: { site: SiteFile
                       paintOrder="stroke"
                       fill="var(--ink)"
                     >
-                      {module.place === 1 ? module.string.id : String(module.place).padStart(2, "0")}
+                      {place === 1 ? stringId : String(place).padStart(2, "0")}
                     </text>
                   </g>
                 );

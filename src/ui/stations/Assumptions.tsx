@@ -1,42 +1,111 @@
 "use client";
 
 import { useRef, useState } from "react";
-import type { Cascade } from "@/core/expected/cascade";
+import { switchApplies } from "@/core/expected/applicable";
+import { type Cascade, TERMINALS } from "@/core/expected/cascade";
 import { DEFAULT_MODEL, type ModelOptions } from "@/core/expected/options";
+import type { SiteFile } from "@/core/formats/siteFile";
 import { amount } from "../marks/words";
 import { send } from "../send";
 
-const SWITCHES: { key: keyof ModelOptions; label: string }[] = [
-  { key: "horizonAndObstacles", label: "Horizon and obstacles" },
-  { key: "incidenceLoss", label: "Glare off the glass" },
-  { key: "cellTemperature", label: "Cell temperature" },
-  { key: "ageing", label: "Ordinary ageing" },
-  { key: "mismatch", label: "Mismatch" },
-  { key: "wiringDc", label: "DC wiring" },
-  { key: "snowAlbedo", label: "Brighter ground under snow" },
+type Switch = { [Key in keyof ModelOptions]: ModelOptions[Key] extends boolean ? Key : never }[keyof ModelOptions];
+
+const ARRAY: [Switch, string][] = [
+  ["horizonAndObstacles", "Horizon and obstacles"],
+  ["shadeByModule", "Near shade on each module"],
+  ["incidenceLoss", "Glare off the glass"],
+  ["lowLight", "Weak light"],
+  ["cellTemperature", "Cell temperature"],
+  ["ageing", "Ordinary ageing"],
+  ["mismatch", "Mismatch"],
+  ["wiringDc", "DC wiring"],
+  ["snowAlbedo", "Brighter ground under snow"],
+];
+const TO_METER: [Switch, string][] = [
+  ["heatDerating", "Cut back in heat"],
+  ["exportLimit", "Export limit"],
+  ["fullBattery", "Full battery"],
+  ["wiringAc", "AC wiring"],
+  ["nightUse", "Own use at night"],
 ];
 
+interface Totals {
+  terminalsKwh: number;
+  meterKwh: number;
+}
+
+const totalsOf = (cascade: Cascade): Totals => ({ terminalsKwh: cascade[TERMINALS], meterKwh: cascade.night });
+
 /** The choices behind the expected output: switch one and see what it changes. Nothing is stored by trying. */
-export function Assumptions({ siteId, expectedKwh }: { siteId: string; expectedKwh: number }) {
+export function Assumptions({ site, cascade }: { site: SiteFile; cascade: Cascade }) {
+  const usual = totalsOf(cascade);
   const [options, setOptions] = useState<ModelOptions>(DEFAULT_MODEL);
   const [said, setSaid] = useState("These are the choices behind the comparison.");
+  const [effects, setEffects] = useState<Partial<Record<Switch, string>>>({});
+  const [working, setWorking] = useState(false);
   const latest = useRef(0);
+
+  const ask = (next: Partial<ModelOptions>) => send<Cascade>(`/api/sites/${site.id}/what-if`, "POST", next);
 
   async function change(next: ModelOptions) {
     setOptions(next);
+    setWorking(false);
     const turn = ++latest.current;
     setSaid("Calculating");
-    const answer = await send<Cascade>(`/api/sites/${siteId}/what-if`, "POST", next);
+    const answer = await ask(next);
     // A slower answer to an older question mustn't overwrite a newer one.
     if (turn !== latest.current) return;
-    if ("error" in answer) setSaid(answer.error);
-    else {
-      const share = (answer.rating / expectedKwh - 1) * 100;
-      setSaid(
-        `Expected at the terminals: ${amount(answer.rating)} kWh instead of ${amount(expectedKwh)} kWh (${share >= 0 ? "+" : "\u2212"}${Math.abs(share).toFixed(1)} %)`,
-      );
-    }
+    if ("error" in answer) return setSaid(answer.error);
+    const now = totalsOf(answer);
+    setSaid(
+      `Expected at the terminals: ${amount(now.terminalsKwh)} kWh instead of ${amount(usual.terminalsKwh)} kWh (${changeOf(now.terminalsKwh, usual.terminalsKwh)}); at the meter: ${amount(now.meterKwh)} kWh instead of ${amount(usual.meterKwh)} kWh (${changeOf(now.meterKwh, usual.meterKwh)})`,
+    );
   }
+
+  /** Switches each off by itself, one after the other. */
+  async function tryEach() {
+    const turn = ++latest.current;
+    setWorking(true);
+    const all = [...ARRAY, ...TO_METER].filter(([key]) => switchApplies(site, key));
+    for (const [k, [key, label]] of all.entries()) {
+      setSaid(`Without ${label.toLowerCase()}: ${k + 1} of ${all.length}`);
+      const answer = await ask({ ...DEFAULT_MODEL, [key]: false });
+      if (turn !== latest.current) return;
+      if ("error" in answer) {
+        setWorking(false);
+        return setSaid(answer.error);
+      }
+      const now = totalsOf(answer);
+      const changed = TO_METER.some(([other]) => other === key)
+        ? changeOf(now.meterKwh, usual.meterKwh)
+        : changeOf(now.terminalsKwh, usual.terminalsKwh);
+      setEffects((known) => ({ ...known, [key]: changed }));
+    }
+    setWorking(false);
+    setSaid("Beside each: what the expected energy would be without it, more (+) or less.");
+  }
+
+  function stop() {
+    latest.current++;
+    setWorking(false);
+    setSaid("Stopped.");
+  }
+
+  const switches = (list: [Switch, string][]) =>
+    list
+      .filter(([key]) => switchApplies(site, key))
+      .map(([key, label]) => (
+        <label key={key} className="flex min-h-11 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-5 accent-act"
+            checked={options[key]}
+            onChange={(event) => void change({ ...options, [key]: event.target.checked })}
+          />
+          {label}
+          {effects[key] ? <span className="figures text-quiet">{effects[key]}</span> : null}
+        </label>
+      ));
 
   return (
     <section aria-labelledby="assumptions-title">
@@ -56,17 +125,47 @@ export function Assumptions({ siteId, expectedKwh }: { siteId: string; expectedK
             <option value="isotropic">isotropic</option>
           </select>
         </label>
-        {SWITCHES.map(({ key, label }) => (
-          <label key={key} className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-5 accent-act"
-              checked={options[key] as boolean}
-              onChange={(event) => void change({ ...options, [key]: event.target.checked })}
-            />
-            {label}
-          </label>
-        ))}
+        <label className="flex min-h-11 items-center gap-2">
+          Beam and diffuse
+          <select
+            className="field w-auto"
+            value={options.decomposition}
+            onChange={(event) => void change({ ...options, decomposition: event.target.value as ModelOptions["decomposition"] })}
+          >
+            <option value="auto">mean of both</option>
+            <option value="erbs">Erbs 1982</option>
+            <option value="engerer">Engerer 2015</option>
+          </select>
+        </label>
+        <label className="flex min-h-11 items-center gap-2">
+          Wind where none is measured
+          <input
+            type="number"
+            className="field figures w-20"
+            min={0}
+            max={20}
+            step={0.5}
+            defaultValue={DEFAULT_MODEL.assumedWindMs}
+            onBlur={(event) => {
+              const windMs = Number(event.target.value);
+              if (windMs >= 0 && windMs <= 20 && windMs !== options.assumedWindMs) void change({ ...options, assumedWindMs: windMs });
+            }}
+          />
+          m/s
+        </label>
+      </div>
+      <fieldset className="mt-2 flex flex-wrap items-center gap-x-6 gap-y-1">
+        <legend className="caption float-left w-full">Up to the terminals</legend>
+        {switches(ARRAY)}
+      </fieldset>
+      <fieldset className="mt-2 flex flex-wrap items-center gap-x-6 gap-y-1">
+        <legend className="caption float-left w-full">On to the meter</legend>
+        {switches(TO_METER)}
+      </fieldset>
+      <div className="mt-2 flex flex-wrap gap-3">
+        <button type="button" className="button" onClick={() => (working ? stop() : void tryEach())}>
+          {working ? "Stop" : "Show what each one does"}
+        </button>
         <button type="button" className="button" onClick={() => void change(DEFAULT_MODEL)}>
           Back to the defaults
         </button>
@@ -76,4 +175,10 @@ export function Assumptions({ siteId, expectedKwh }: { siteId: string; expectedK
       </p>
     </section>
   );
+}
+
+/** "+2.3 %" of a change. */
+function changeOf(now: number, before: number): string {
+  const share = before > 0 ? (now / before - 1) * 100 : 0;
+  return `${share < 0 ? "\u2212" : "+"}${Math.abs(share).toFixed(1)} %`;
 }

@@ -35,8 +35,8 @@ export function BriefBench({ view }: { view: CaseView }) {
         <h2 className="mt-6 text-lg">What monitoring shows already</h2>
         {analysis ? (
           <p className="figures mt-1">
-            {amount(analysis.diagnosis.energy.measuredKwh)} of {amount(analysis.diagnosis.energy.expectedKwh)} kWh expected,{" "}
-            {instantDay(analysis.diagnosis.period.from, site.location.timeZone)} to{" "}
+            {amount(analysis.diagnosis.energy.measuredKwh)} of {amount(analysis.diagnosis.energy.expectedKwh)} kWh (±
+            {analysis.overview.band.pct.toFixed(0)} %) expected, {instantDay(analysis.diagnosis.period.from, site.location.timeZone)} to{" "}
             {lastDay(analysis.diagnosis.period.to, site.location.timeZone)}.{" "}
             {first
               ? `Most is lost to: ${view.ledger[0]?.title ?? first.cause} (${first.scope}) since ${instantDay(first.from, site.location.timeZone)}.`

@@ -6,7 +6,9 @@ import { LossCascade } from "../charts/LossCascade";
 import { ImportList } from "../import/ImportList";
 import { ImportPanel } from "../import/ImportPanel";
 import { Assumptions } from "./Assumptions";
+import { CalibrationPanel } from "./CalibrationPanel";
 import { EnergyFigures } from "./EnergyFigures";
+import { GapNote } from "./GapNote";
 
 /** Measured against expected, and where the data come in. */
 export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imports: ImportView[]; demoFiles: string[] }) {
@@ -18,11 +20,13 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
       {analysis ? (
         <>
           <EnergyFigures view={view} />
+          <GapNote view={view} />
           <section aria-label="Energy by day">
             <DayChart
               days={analysis.overview.days}
               expectedKwh={analysis.overview.expectedKwh}
               measuredKwh={analysis.overview.measuredKwh}
+              bandPct={analysis.overview.dayBandPct}
               mark={worst ? { from: worst.from, to: worst.to, name: `${view.ledger[0]?.title} (${worst.scope})` } : undefined}
             />
           </section>
@@ -35,7 +39,8 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
             </h2>
             <LossCascade view={view} />
           </section>
-          <Assumptions siteId={site.id} expectedKwh={analysis.overview.cascade.rating} />
+          <Assumptions site={site} cascade={analysis.overview.cascade} />
+          <CalibrationPanel siteId={site.id} offers={analysis.overview.calibrations} kept={view.calibrations} />
         </>
       ) : (
         <p className="border-l-4 border-watch bg-raised p-4">

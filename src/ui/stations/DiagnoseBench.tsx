@@ -33,6 +33,7 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
             days={analysis.overview.days}
             expectedKwh={analysis.overview.expectedKwh}
             measuredKwh={analysis.overview.measuredKwh}
+            bandPct={analysis.overview.dayBandPct}
             mark={{ from: worst.since as string, to: worst.until, name: `${worst.title} (${worst.scope})` }}
           />
         </section>

@@ -3,7 +3,7 @@ import { Figure } from "../marks/Figure";
 import { amount, instantDay, lastDay, money, percent } from "../marks/words";
 
 const EXPECTED_SOURCE =
-  "Sun: Reda & Andreas 2004. Split: Erbs 1982. Tilted plane: Perez 1990. Glass: Martin & Ruiz 2001. Cell: Faiman 2008. Power linear in light and temperature; data-sheet efficiency.";
+  "Sun: Reda & Andreas 2004. Split: Erbs 1982 and Engerer 2015. Tilted plane: Perez 1990. Glass: Martin & Ruiz 2001. Cell: Faiman 2008. Module: De Soto 2006; shaded strings with bypass, Bishop 1988. Data-sheet efficiency.";
 
 /** The sums of the period, each open to where it comes from. */
 export function EnergyFigures({ view }: { view: CaseView }) {
@@ -30,7 +30,9 @@ export function EnergyFigures({ view }: { view: CaseView }) {
             span,
             ["Ageing", `${site.losses.degradationPctPerYear} % a year`],
             ["Mismatch", `${site.losses.mismatchPct} %`],
-            ["DC wiring", `${site.losses.wiringDcPct} %`],
+            ["DC wiring", site.strings.some(({ cable }) => cable) ? "I²R of the cables" : `${site.losses.wiringDcPct} %`],
+            ...view.analysis.overview.band.doubts.map(({ name, pct }): [string, string] => [`Doubt: ${name.toLowerCase()}`, `±${pct} %`]),
+            ["Band (95 %): 2 · √Σu²", `±${view.analysis.overview.band.pct.toFixed(1)} %`],
           ],
           source: EXPECTED_SOURCE,
         }}

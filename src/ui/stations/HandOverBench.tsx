@@ -4,7 +4,7 @@ import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";
 import { SeverityMark } from "../marks/SeverityMark";
-import { amount, instantDay, lastDay, money } from "../marks/words";
+import { amount, dayText, instantDay, lastDay, money } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
 import { PrintButton } from "./PrintButton";
 
@@ -45,12 +45,19 @@ export function HandOverBench({ view }: { view: CaseView }) {
             <p className="figures mt-1">
               From {instantDay(analysis.diagnosis.period.from, zone)} to {lastDay(analysis.diagnosis.period.to, zone)} the array made{" "}
               {amount(analysis.diagnosis.energy.measuredKwh)} kWh. In the same weather a healthy one would have made{" "}
-              {amount(analysis.diagnosis.energy.expectedKwh)} kWh.
+              {amount(analysis.diagnosis.energy.expectedKwh)} kWh, give or take {analysis.overview.band.pct.toFixed(0)} %.
             </p>
+            {view.calibrations.map((kept) => (
+              <p key={kept.id} className="figures mt-1">
+                Calibration of {kept.scope}, not used in these figures: {kept.factor.toFixed(3)} from {kept.weeks} healthy weeks,{" "}
+                {dayText(kept.fromDay)} to {dayText(kept.toDay)}, kept by {kept.keptBy}.
+              </p>
+            ))}
             <DayChart
               days={analysis.overview.days}
               expectedKwh={analysis.overview.expectedKwh}
               measuredKwh={analysis.overview.measuredKwh}
+              bandPct={analysis.overview.dayBandPct}
               mark={worst ? { from: worst.since as string, to: worst.until, name: worst.title } : undefined}
             />
           </section>
