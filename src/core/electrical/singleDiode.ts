@@ -16,8 +16,8 @@ export interface DiodeState {
  * Voltage over the junction of a single-diode source that carries a current, V:
  * the root of I = I_L − I₀·(exp(V_d/a) − 1) − V_d·g. Beyond the photocurrent the junction is in
  * reverse and only the shunt carries the rest, which gives large negative values for a bypass to cut off.
- * Both starting points (no shunt, no diode) lie above the root of a concave function, so that Newton's
- * steps come down to it without overshooting.
+ * Both starting points (no shunt, no diode) lie above the root of a convex function, so that Halley's
+ * steps come down to it.
  */
 export function junctionVoltage(currentA: number, photocurrentA: number, saturationA: number, shuntS: number, idealityV: number): number {
   const rest = photocurrentA - currentA;
@@ -27,10 +27,12 @@ export function junctionVoltage(currentA: number, photocurrentA: number, saturat
   for (let step = 0; step < 30; step++) {
     const forward = saturationA * Math.exp(volts / idealityV);
     const over = forward - saturationA + volts * shuntS - rest;
-    const move = over / (forward / idealityV + shuntS);
+    const slope = forward / idealityV + shuntS;
+    // Halley's step: a third order for the price of the same exponential.
+    const move = (2 * over * slope) / (2 * slope * slope - (over * forward) / (idealityV * idealityV));
     volts -= move;
-    // The next step would be about the square of this one.
-    if (move < 1e-3 * idealityV) break;
+    // What is left is about the cube of this step over twelve.
+    if (Math.abs(move) < 0.03 * idealityV) break;
   }
   return volts;
 }
@@ -55,7 +57,8 @@ export function currentAt(state: DiodeState, volts: number): number {
     const slope = 1 + seriesOhm * ((saturationA / idealityV) * Math.exp(junction / idealityV) + shuntS);
     const move = over / slope;
     junction -= move;
-    if (Math.abs(move) < 1e-9 * idealityV) break;
+    // The next step would be about the square of this one.
+    if (Math.abs(move) < 1e-5 * idealityV) break;
   }
   return currentOfJunction(state, junction);
 }

@@ -63,6 +63,8 @@ export function planeOutput(
     cellTempC: new Float64Array(grid.count),
     parts: null,
   };
+  const { openWm2, poaWm2, effectiveWm2, cellTempC } = out;
+  const { airTempC, windMs } = weather;
   const near = options.horizonAndObstacles && options.shadeByModule && plane.obstacles.length > 0;
   const glass = options.incidenceLoss ? diffuseTransmittance(plane.tiltDeg) : { sky: 1, ground: 1 };
   const detail: PlaneParts | null = near
@@ -85,6 +87,7 @@ export function planeOutput(
   const parts: PlaneIrradiance = { beamWm2: 0, circumsolarWm2: 0, skyWm2: 0, groundWm2: 0 };
   const snowCm = options.snowAlbedo ? weather.snowCm : null;
   const groundAlbedo = (i: number) => (snowCm && snowCm[i] >= SNOW_DEPTH_CM ? Math.max(albedo, SNOW_ALBEDO) : albedo);
+  const growing = plane.obstacles.some((obstacle) => obstacle.growthMPerYear && obstacle.surveyed);
   let piece = Number.NaN;
   let skyline = new Skyline([], [], 0);
   let skyShare = 1;
@@ -92,7 +95,7 @@ export function planeOutput(
   const farSkyShare = farSkyline.skyShare(plane.tiltDeg, plane.azimuthDeg);
   for (let i = 0; i < grid.count; i++) {
     const atMs = grid.startMs + i * grid.stepMs;
-    const pieceNow = Math.floor(atMs / SKYLINE_PIECE_MS);
+    const pieceNow = growing ? Math.floor(atMs / SKYLINE_PIECE_MS) : 0;
     if (options.horizonAndObstacles && pieceNow !== piece) {
       piece = pieceNow;
       skyline = new Skyline(plane.horizon, plane.obstacles, (piece + 0.5) * SKYLINE_PIECE_MS);
@@ -115,8 +118,8 @@ export function planeOutput(
       const beamGlass = options.incidenceLoss ? cleanBeamTransmittance(front) : 1;
       effective = direct * beamGlass + dome * glass.sky + ground * glass.ground;
       let scale = 1;
-      const measured = sensor?.[i];
-      if (measured !== undefined && !Number.isNaN(measured)) {
+      const measured = sensor ? sensor[i] : Number.NaN;
+      if (!Number.isNaN(measured)) {
         const reading = Math.max(0, measured);
         scale = poa > 0 ? reading / poa : 0;
         effective = poa > 0 ? effective * scale : reading * glass.sky;
@@ -133,14 +136,15 @@ export function planeOutput(
         detail.beamGlass[i] = beamGlass;
       }
     }
-    out.openWm2[i] = open;
-    out.poaWm2[i] = poa;
-    out.effectiveWm2[i] = effective;
-    const measuredC = measuredTemp?.[i] ?? Number.NaN;
-    const wind = weather.windMs?.[i] ?? Number.NaN;
-    out.cellTempC[i] = Number.isNaN(measuredC)
-      ? weather.airTempC[i] + poa / (u0 + u1 * (Number.isNaN(wind) ? options.assumedWindMs : Math.max(0, wind)))
-      : measuredC;
+    openWm2[i] = open;
+    poaWm2[i] = poa;
+    effectiveWm2[i] = effective;
+    const measuredC = measuredTemp ? measuredTemp[i] : Number.NaN;
+    if (Number.isNaN(measuredC)) {
+      const wind = windMs ? windMs[i] : Number.NaN;
+      const cooling = u0 + u1 * (Number.isNaN(wind) ? options.assumedWindMs : Math.max(0, wind));
+      cellTempC[i] = poa === 0 ? airTempC[i] : airTempC[i] + poa / cooling;
+    } else cellTempC[i] = measuredC;
   }
   return out;
 }

@@ -63,6 +63,15 @@ interface Segment {
   indices: number[];
   modules: number;
   firstPlace: number;
+  /** The near obstacles at the interval last looked at, and whether they shade anything then. */
+  near: NearShade | null;
+  shaded: boolean;
+}
+
+/** Looks at the sun from a segment's modules. */
+function lookFrom(segment: Segment, i: number, grid: Grid, sun: LitSun): void {
+  segment.near = segment.shade?.at(grid.startMs + i * grid.stepMs) ?? null;
+  segment.shaded = segment.near?.look(sun.azimuthDeg[i], 90 - sun.zenithDeg[i]) ?? false;
 }
 
 /** The light on one string at an interval, as groups of parts in the same state. */
@@ -97,7 +106,15 @@ export class StringLights {
     this.segments = segmentsOf(pvString).map(({ plane: id, modules }) => {
       const plane = planes.get(id) as PlaneOutput;
       const shade = plane.parts ? (shades.get(id) ?? null) : null;
-      const segment = { plane, shade, indices: shade ? shade.indicesOf(pvString.id) : [], modules, firstPlace: place };
+      const segment = {
+        plane,
+        shade,
+        indices: shade ? shade.indicesOf(pvString.id) : [],
+        modules,
+        firstPlace: place,
+        near: null,
+        shaded: false,
+      };
       place += modules;
       return segment;
     });
@@ -115,7 +132,10 @@ export class StringLights {
     out.groups.length = 0;
     out.poaWm2 = 0;
     out.effectiveWm2 = 0;
-    for (const segment of this.segments) this.addSegment(segment, i, grid.startMs + i * grid.stepMs, sun);
+    for (const segment of this.segments) {
+      lookFrom(segment, i, grid, sun);
+      this.addModules(segment, i, 0, segment.modules);
+    }
     const total = this.pvString.modules;
     out.poaWm2 /= total;
     out.effectiveWm2 /= total;
@@ -136,22 +156,20 @@ export class StringLights {
     const { out } = this;
     let sum = 0;
     for (const segment of this.segments) {
+      lookFrom(segment, i, grid, sun);
       for (let m = 0; m < segment.modules; m++) {
         out.groups.length = 0;
-        this.addSegment(segment, i, grid.startMs + i * grid.stepMs, sun, m);
+        this.addModules(segment, i, m, m + 1);
         sum += value(out.groups);
       }
     }
     return sum;
   }
 
-  /** @param only one module of the segment, all where absent */
-  private addSegment(segment: Segment, i: number, utcMs: number, sun: LitSun, only?: number): void {
-    const { plane, shade, modules } = segment;
+  /** Adds the modules of a segment from one to before another, as they were last looked at. */
+  private addModules(segment: Segment, i: number, from: number, to: number): void {
+    const { plane, near, shaded } = segment;
     const { parts } = plane;
-    const near = shade?.at(utcMs) ?? null;
-    const shaded = near?.look(sun.azimuthDeg[i], 90 - sun.zenithDeg[i]) ?? false;
-    const [from, to] = only === undefined ? [0, modules] : [only, only + 1];
     for (let m = from; m < to; m++) {
       const place = segment.firstPlace + m;
       const light = this.condition?.lightShare ? rounded(this.condition.lightShare(place, i), LIGHT_CLASS) : 1;
