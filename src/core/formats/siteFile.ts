@@ -26,6 +26,8 @@ export const moduleTypeSchema = z.looseObject({
   alphaIscPctPerC: z.number().min(-0.5).max(0.5),
   cellsInSeries: z.int().positive().max(500).default(60),
   bypassDiodes: z.int().min(0).max(60).default(3),
+  /** Whether the module's two halves are in parallel; absent, told from its current. */
+  halfCut: z.boolean().optional(),
   lengthMm: positive.max(5000).default(1722),
   widthMm: positive.max(3000).default(1134),
   maxSystemV: positive.optional(),

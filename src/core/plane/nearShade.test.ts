@@ -68,6 +68,19 @@ describe("near shade", () => {
     expect(shade.look(0, 20)).toBe(false);
   });
 
+  it("takes a half-cut module's lower half alone where full cells lose the whole strip", () => {
+    const step: Obstacle = { id: "w", kind: "building", bearingDeg: 180, distanceM: 2.2, heightM: 0.3, widthM: 20 };
+    const beamOf = (halfCut: boolean) => {
+      const site = siteWith(step);
+      site.moduleTypes[0].halfCut = halfCut;
+      const { shade } = shadeOf(site);
+      expect(shade.look(180, 40)).toBe(true);
+      return shade.beam.subarray(10 * shade.strips);
+    };
+    expect(new Set(beamOf(true))).toEqual(new Set([0.5]));
+    expect(new Set(beamOf(false))).toEqual(new Set([0]));
+  });
+
   it("moves to the right with the day: away from the sun", () => {
     const { shade, layout } = shadeOf(siteWith(chimney));
     const middleOfShade = (azimuthDeg: number) => {

@@ -5,30 +5,51 @@ import { offsetOf } from "./layout";
 import { type Obstacle, obstacleHeightM, obstaclePorosity } from "./skyline";
 
 const RAD = Math.PI / 180;
-const TURN = 2 * Math.PI;
 
-/** Heights along a module at which its light is looked at: foot, middle and head, as shares of its length. */
-const ALONG = [-0.45, 0, 0.45];
+/** Heights along a module at which its light is looked at, as shares of its length: two in each half. */
+const ALONG = [-0.45, -0.05, 0.05, 0.45];
 
-/** An obstacle as one point of the array sees it. */
+/** Cells of this current or more are made of wafers that are always cut in half. */
+const HALF_CUT_FROM_A = 10.3;
+
+/** Whether a module's halves are joined in parallel, so that shade on one leaves the other's current: as told, else by its current. */
+export function isHalfCut(type: ModuleType): boolean {
+  return type.halfCut ?? (type.technology !== "thin-film" && type.iscA >= HALF_CUT_FROM_A);
+}
+
+/** An obstacle from one point of the array: an upright rectangle across the line of sight from the middle of the plane. */
 interface Sight {
+  /** How far its plane is, along the bearing, metres; nothing is seen from behind it. */
+  aheadM: number;
+  /** How far its middle is to the right of the bearing through the point, metres. */
+  asideM: number;
+  /** Its top over the point, metres. */
+  aboveM: number;
+}
+
+/** An obstacle by itself, and the widest that any point sees of it: a quick look beforehand. */
+interface Wall {
   bearing: number;
-  halfWidth: number;
-  /** Tangent of the elevation of its top. */
+  halfWidthM: number;
+  porosity: number;
+  aheadM: [least: number, most: number];
+  asideM: [least: number, most: number];
   tanTop: number;
 }
 
 /**
  * Near obstacles as each module, and each part of it behind a bypass diode, sees them. The parts of a module are
- * taken as strips across its width; a strip counts as shaded as far as its darkest point, for its
- * cells are in series.
+ * taken as strips across its width. A strip gets no more beam than its darkest point, for its cells are in series; in
+ * half-cut modules each half by itself, and the strip their mean, for the halves are in parallel.
  */
 export class NearShade {
-  private readonly porosity: number[];
+  private readonly walls: Wall[];
+  private readonly halfCut: boolean;
   /** [strip × points along + point][obstacle] */
   private readonly sights: Sight[][];
-  /** Per obstacle, what any of the points sees: pre-test. */
-  private readonly reach: { bearing: number; halfWidth: number; tanTop: number }[];
+  /** Cosine and tangent of the sun's azimuth off each wall's bearing, at the last look. */
+  private readonly cosOff: Float64Array;
+  private readonly tanOff: Float64Array;
   /** Strips a module. */
   readonly strips: number;
   /** Beam share of each strip at the sun of the last `look`; index module × strips + strip. */
@@ -40,7 +61,9 @@ export class NearShade {
   constructor(plane: Plane, type: ModuleType, places: readonly ModulePlace[], utcMs: number) {
     const obstacles = plane.obstacles.filter((obstacle) => obstacleHeightM(obstacle, utcMs) > 0);
     this.strips = Math.max(1, type.bypassDiodes);
-    this.porosity = obstacles.map(obstaclePorosity);
+    this.halfCut = isHalfCut(type);
+    this.cosOff = new Float64Array(obstacles.length);
+    this.tanOff = new Float64Array(obstacles.length);
     this.beam = new Float64Array(places.length * this.strips).fill(1);
     this.sights = [];
     for (const place of places) {
@@ -52,7 +75,12 @@ export class NearShade {
         }
       }
     }
-    this.reach = obstacles.map((_, k) => reachOf(this.sights.map((sights) => sights[k])));
+    this.walls = obstacles.map((obstacle, k) =>
+      wallOf(
+        obstacle,
+        this.sights.map((sights) => sights[k]),
+      ),
+    );
     this.skyShare = Float64Array.from(places, (_, m) => {
       const middle = (m * this.strips + (this.strips >> 1)) * ALONG.length + 1;
       return this.leftOfSky(plane, this.sights[middle]);
@@ -64,23 +92,44 @@ export class NearShade {
    * @returns false where no point is shaded; `beam` is then left as it was
    */
   look(azimuthDeg: number, elevationDeg: number): boolean {
-    const azimuth = azimuthDeg * RAD;
     const tanSun = Math.tan(Math.min(elevationDeg, 89.9) * RAD);
-    if (!this.reach.some((sight) => covers(sight, azimuth, tanSun))) return false;
+    let possible = false;
+    this.walls.forEach((wall, k) => {
+      const off = azimuthDeg * RAD - wall.bearing;
+      const cos = Math.cos(off);
+      const tan = cos > 0 ? Math.sin(off) / cos : 0;
+      const seen = cos > 0 && tanSun < wall.tanTop && crossesAny(wall, tan);
+      this.cosOff[k] = seen ? cos : 0;
+      this.tanOff[k] = tan;
+      possible ||= seen;
+    });
+    if (!possible) return false;
     let shaded = false;
     const points = ALONG.length;
     for (let strip = 0; strip < this.beam.length; strip++) {
-      let darkest = 1;
-      for (let p = strip * points; p < (strip + 1) * points; p++) {
-        let share = 1;
-        const sights = this.sights[p];
-        for (let k = 0; k < sights.length; k++) if (covers(sights[k], azimuth, tanSun)) share *= this.porosity[k];
-        if (share < darkest) darkest = share;
-      }
-      this.beam[strip] = darkest;
-      if (darkest < 1) shaded = true;
+      const first = strip * points;
+      const foot = Math.min(this.share(first, tanSun), this.share(first + 1, tanSun));
+      const head = Math.min(this.share(first + 2, tanSun), this.share(first + 3, tanSun));
+      const beam = this.halfCut ? (foot + head) / 2 : Math.min(foot, head);
+      this.beam[strip] = beam;
+      if (beam < 1) shaded = true;
     }
     return shaded;
+  }
+
+  /** Share of the beam at one point, towards the sun last looked at. */
+  private share(point: number, tanSun: number): number {
+    let share = 1;
+    const sights = this.sights[point];
+    for (let k = 0; k < sights.length; k++) {
+      const cos = this.cosOff[k];
+      if (cos === 0) continue;
+      const { aheadM, asideM, aboveM } = sights[k];
+      // The ray meets the wall's plane this far off its middle, and at this height over the point.
+      if (aheadM <= 0 || Math.abs(aheadM * this.tanOff[k] - asideM) > this.walls[k].halfWidthM) continue;
+      if ((aheadM / cos) * tanSun < aboveM) share *= this.walls[k].porosity;
+    }
+    return share;
   }
 
   /** Share of the isotropic sky that a point's obstacles leave, weighted by the plane's incidence; cells of 5° by 5°. */
@@ -94,9 +143,8 @@ export class NearShade {
         if (front <= 0) continue;
         const weight = front * Math.cos(elevation * RAD);
         let share = 1;
-        // Smoothed by the part of the cell's width that the obstacle covers: narrow ones aren't missed.
         sights.forEach((sight, k) => {
-          if (tanCell < sight.tanTop) share *= 1 - coveredPart(sight, azimuth * RAD, 2.5 * RAD) * (1 - this.porosity[k]);
+          share *= 1 - coveredPart(this.walls[k], sight, azimuth * RAD, tanCell) * (1 - this.walls[k].porosity);
         });
         all += weight;
         seen += weight * share;
@@ -108,41 +156,42 @@ export class NearShade {
 
 function sightOf(obstacle: Obstacle, heightM: number, point: { eastM: number; northM: number; upM: number }): Sight {
   const bearing = obstacle.bearingDeg * RAD;
-  const east = obstacle.distanceM * Math.sin(bearing) - point.eastM;
-  const north = obstacle.distanceM * Math.cos(bearing) - point.northM;
-  // Never nearer than a hand: a chimney through the array would stand in its own modules.
-  const distance = Math.max(0.1, Math.hypot(east, north));
+  const [sin, cos] = [Math.sin(bearing), Math.cos(bearing)];
   return {
-    bearing: Math.atan2(east, north),
-    halfWidth: Math.atan2(obstacle.widthM / 2, distance),
-    tanTop: (heightM - point.upM) / distance,
+    aheadM: obstacle.distanceM - (point.eastM * sin + point.northM * cos),
+    asideM: -(point.eastM * cos - point.northM * sin),
+    aboveM: heightM - point.upM,
   };
 }
 
-function covers(sight: Sight, azimuth: number, tanSun: number): boolean {
-  return tanSun < sight.tanTop && Math.abs(turned(azimuth - sight.bearing)) <= sight.halfWidth;
+function wallOf(obstacle: Obstacle, sights: readonly Sight[]): Wall {
+  const ahead = sights.map(({ aheadM }) => aheadM);
+  const aside = sights.map(({ asideM }) => asideM);
+  return {
+    bearing: obstacle.bearingDeg * RAD,
+    halfWidthM: obstacle.widthM / 2,
+    porosity: obstaclePorosity(obstacle),
+    aheadM: [Math.max(0, Math.min(...ahead)), Math.max(0, ...ahead)],
+    asideM: [Math.min(...aside), Math.max(...aside)],
+    tanTop: Math.max(...sights.map(({ aheadM, aboveM }) => (aheadM > 0 ? aboveM / aheadM : Number.NEGATIVE_INFINITY))),
+  };
 }
 
-/** Share of a cell of azimuth, `half` to either side, that an obstacle covers. */
-function coveredPart(sight: Sight, azimuth: number, half: number): number {
-  const off = turned(azimuth - sight.bearing);
-  const from = Math.max(off - half, -sight.halfWidth);
-  const to = Math.min(off + half, sight.halfWidth);
-  return Math.max(0, to - from) / (2 * half);
+/** Whether a ray with this tangent off the bearing can meet the wall from any point of the array. */
+function crossesAny({ aheadM, asideM, halfWidthM }: Wall, tanOff: number): boolean {
+  const [a, b] = [aheadM[0] * tanOff, aheadM[1] * tanOff];
+  return Math.min(a, b) - asideM[1] <= halfWidthM && Math.max(a, b) - asideM[0] >= -halfWidthM;
 }
 
-/** The same angle between −π and π. */
-function turned(angle: number): number {
-  return angle - TURN * Math.round(angle / TURN);
-}
+/** Half of a cell's width in azimuth, rad. */
+const HALF_CELL = 2.5 * RAD;
 
-function reachOf(sights: readonly Sight[]): Sight {
-  const bearing = sights[0].bearing;
-  let halfWidth = 0;
-  let tanTop = Number.NEGATIVE_INFINITY;
-  for (const sight of sights) {
-    halfWidth = Math.max(halfWidth, Math.abs(turned(sight.bearing - bearing)) + sight.halfWidth);
-    tanTop = Math.max(tanTop, sight.tanTop);
-  }
-  return { bearing, halfWidth: Math.min(Math.PI, halfWidth), tanTop };
+/** Share of a cell of the sky that a wall covers, by the part of its width: narrow walls aren't missed. */
+function coveredPart({ bearing, halfWidthM }: Wall, { aheadM, asideM, aboveM }: Sight, azimuth: number, tanCell: number): number {
+  const off = azimuth - bearing;
+  const [cos, left, right] = [Math.cos(off), Math.cos(off - HALF_CELL), Math.cos(off + HALF_CELL)];
+  if (aheadM <= 0 || left < 0.05 || right < 0.05 || (aheadM / cos) * tanCell >= aboveM) return 0;
+  const from = (aheadM * Math.sin(off - HALF_CELL)) / left - asideM;
+  const to = (aheadM * Math.sin(off + HALF_CELL)) / right - asideM;
+  return Math.max(0, Math.min(to, halfWidthM) - Math.max(from, -halfWidthM)) / (to - from);
 }
