@@ -57,6 +57,16 @@ try {
     before: (page) => page.getByRole("article", { name: "DC isolator" }).scrollIntoViewIfNeeded(),
   });
   await shoot("compare", `${CASE}/compare`, DESK);
+  await shoot("cascade", `${CASE}/compare`, DESK, {
+    before: (page) => page.getByRole("heading", { name: "Where the energy goes" }).evaluate((heading) => heading.scrollIntoView()),
+  });
+  await shoot("assumptions", `${CASE}/compare`, DESK, {
+    before: async (page) => {
+      await page.getByRole("button", { name: "Show what each one does" }).click();
+      await page.getByText("Beside each").waitFor({ timeout: 60_000 });
+      await page.getByRole("heading", { name: "Assumptions" }).evaluate((heading) => heading.scrollIntoView());
+    },
+  });
   await shoot("diagnose", `${CASE}/diagnose`, DESK);
   await shoot("diagnose-dark", `${CASE}/diagnose`, DESK, { dark: true });
   await shoot("ledger-phone", `${CASE}/diagnose`, PHONE, { before: (page) => page.getByRole("button", { name: /^Ledger/ }).click() });

@@ -5,6 +5,7 @@ import { switchApplies } from "@/core/expected/applicable";
 import { type Cascade, TERMINALS } from "@/core/expected/cascade";
 import { DEFAULT_MODEL, type ModelOptions } from "@/core/expected/options";
 import type { SiteFile } from "@/core/formats/siteFile";
+import { Figure, type Origin } from "../marks/Figure";
 import { amount } from "../marks/words";
 import { send } from "../send";
 
@@ -34,6 +35,24 @@ interface Totals {
   meterKwh: number;
 }
 
+/** What the expected energy is without one of the choices. */
+interface Effect {
+  withoutKwh: number;
+  withKwh: number;
+  at: string;
+}
+
+function effectOrigin(label: string, { withoutKwh, withKwh, at }: Effect): Origin {
+  return {
+    formula: "(without \u2212 with) / with",
+    inputs: [
+      [`Without ${label.toLowerCase()}`, `${amount(withoutKwh)} kWh`],
+      ["With it", `${amount(withKwh)} kWh`],
+    ],
+    source: `Expected energy at ${at} over the measured intervals, everything else as by default. The model's formula and source stand in the cascade.`,
+  };
+}
+
 const totalsOf = (cascade: Cascade): Totals => ({ terminalsKwh: cascade[TERMINALS], meterKwh: cascade.night });
 
 /** The choices behind the expected output: switch one and see what it changes. Nothing is stored by trying. */
@@ -41,7 +60,7 @@ export function Assumptions({ site, cascade }: { site: SiteFile; cascade: Cascad
   const usual = totalsOf(cascade);
   const [options, setOptions] = useState<ModelOptions>(DEFAULT_MODEL);
   const [said, setSaid] = useState("These are the choices behind the comparison.");
-  const [effects, setEffects] = useState<Partial<Record<Switch, string>>>({});
+  const [effects, setEffects] = useState<Partial<Record<Switch, Effect>>>({});
   const [working, setWorking] = useState(false);
   const latest = useRef(0);
 
@@ -76,10 +95,11 @@ export function Assumptions({ site, cascade }: { site: SiteFile; cascade: Cascad
         return setSaid(answer.error);
       }
       const now = totalsOf(answer);
-      const changed = TO_METER.some(([other]) => other === key)
-        ? changeOf(now.meterKwh, usual.meterKwh)
-        : changeOf(now.terminalsKwh, usual.terminalsKwh);
-      setEffects((known) => ({ ...known, [key]: changed }));
+      const atMeter = TO_METER.some(([other]) => other === key);
+      const effect: Effect = atMeter
+        ? { withoutKwh: now.meterKwh, withKwh: usual.meterKwh, at: "the meter" }
+        : { withoutKwh: now.terminalsKwh, withKwh: usual.terminalsKwh, at: "the terminals" };
+      setEffects((known) => ({ ...known, [key]: effect }));
     }
     setWorking(false);
     setSaid("Beside each: what the expected energy would be without it, more (+) or less.");
@@ -94,18 +114,25 @@ export function Assumptions({ site, cascade }: { site: SiteFile; cascade: Cascad
   const switches = (list: [Switch, string][]) =>
     list
       .filter(([key]) => switchApplies(site, key))
-      .map(([key, label]) => (
-        <label key={key} className="flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5 accent-act"
-            checked={options[key]}
-            onChange={(event) => void change({ ...options, [key]: event.target.checked })}
-          />
-          {label}
-          {effects[key] ? <span className="figures text-quiet">{effects[key]}</span> : null}
-        </label>
-      ));
+      .map(([key, label]) => {
+        const effect = effects[key];
+        return (
+          <div key={key} className="flex items-center gap-2">
+            <label className="flex min-h-11 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-act"
+                checked={options[key]}
+                onChange={(event) => void change({ ...options, [key]: event.target.checked })}
+              />
+              {label}
+            </label>
+            {effect ? (
+              <Figure bare label={label} value={changeOf(effect.withoutKwh, effect.withKwh)} origin={effectOrigin(label, effect)} />
+            ) : null}
+          </div>
+        );
+      });
 
   return (
     <section aria-labelledby="assumptions-title">
@@ -145,10 +172,12 @@ export function Assumptions({ site, cascade }: { site: SiteFile; cascade: Cascad
             min={0}
             max={20}
             step={0.5}
-            defaultValue={DEFAULT_MODEL.assumedWindMs}
+            key={options.assumedWindMs}
+            defaultValue={options.assumedWindMs}
             onBlur={(event) => {
               const windMs = Number(event.target.value);
-              if (windMs >= 0 && windMs <= 20 && windMs !== options.assumedWindMs) void change({ ...options, assumedWindMs: windMs });
+              if (event.target.value === "" || !(windMs >= 0 && windMs <= 20)) setSaid("Wind must be from 0 to 20 m/s.");
+              else if (windMs !== options.assumedWindMs) void change({ ...options, assumedWindMs: windMs });
             }}
           />
           m/s
