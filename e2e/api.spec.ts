@@ -1,6 +1,8 @@
 import { readFile } from "node:fs/promises";
 import { demoFile, expect, test } from "./app";
 
+test.use({ file: "api" });
+
 test("everything that is known of a site leaves it in the public formats, and reads back the same", async ({ request, demo }) => {
   const site = await (await request.get("/api/sites/weir-barn/file")).json();
   expect(site).toEqual(JSON.parse(await readFile(demoFile(demo, "weir-barn.site.json"), "utf8")));

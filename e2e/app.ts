@@ -4,10 +4,15 @@ import { serveDemo } from "../setup/serveForTests.mjs";
 
 export { expect } from "@playwright/test";
 
-/** A demonstration of its own for each worker; a failed or finished worker takes it down. */
+/** A running demonstration. */
 export type Demo = Awaited<ReturnType<typeof serveDemo>>;
 
-export const test = base.extend<object, { demo: Demo }>({
+/**
+ * Tests with a demonstration of their own for each file: naming the file with `test.use({ file })` gives it a worker of
+ * its own, so that what one file stores can't reach another.
+ */
+export const test = base.extend<object, { demo: Demo; file: string }>({
+  file: ["", { option: true, scope: "worker" }],
   demo: [
     // biome-ignore lint/correctness/noEmptyPattern: the runner reads the fixtures from this pattern
     async ({}, use) => {

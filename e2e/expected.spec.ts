@@ -1,6 +1,8 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, LARCH_CASE, test } from "./app";
 
+test.use({ file: "expected" });
+
 const numbers = (texts: string[]) =>
   texts.map((text) =>
     Number(

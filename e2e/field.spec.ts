@@ -1,6 +1,8 @@
 import type { Page } from "@playwright/test";
 import { demoFile, expect, LARCH_CASE, test } from "./app";
 
+test.use({ file: "field" });
+
 /** Pixels by which a page is wider than its screen. */
 const overflow = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
 

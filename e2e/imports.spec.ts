@@ -3,6 +3,8 @@ import { readFile } from "node:fs/promises";
 import type { APIRequestContext } from "@playwright/test";
 import { type Demo, demoFile, expect, LARCH_CASE, test } from "./app";
 
+test.use({ file: "imports" });
+
 const SITE = "larch-house";
 
 /** What the database holds of a site's series, as a fingerprint of the exported file. */

@@ -1,5 +1,7 @@
 import { demoFile, expect, LARCH_CASE, test } from "./app";
 
+test.use({ file: "story" });
+
 test("from a complaint and two files to a cause, a finding and a report", async ({ page, demo }) => {
   await test.step("triage has the worst site first", async () => {
     await page.goto("/");
@@ -52,7 +54,14 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await expect(cascade.first()).toContainText("Sun on the planes, at nameplate");
     await expect(cascade.last()).toContainText("Measured");
     const energies = await cascade.getByRole("button").allInnerTexts();
-    const kwh = energies.map((text) => Number(text.replace(/±.*/, "").replace(/[^\d\u2212.]/g, "").replace("\u2212", "-")));
+    const kwh = energies.map((text) =>
+      Number(
+        text
+          .replace(/±.*/, "")
+          .replace(/[^\d\u2212.]/g, "")
+          .replace("\u2212", "-"),
+      ),
+    );
     const names = await cascade.locator("> span:first-child").allInnerTexts();
     const sums = names.flatMap((name, k) => (/^(Sun|Expected|Measured)/.test(name) ? [k] : []));
     for (let s = 1; s < sums.length; s++) {
