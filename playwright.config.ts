@@ -4,9 +4,9 @@ export default defineConfig({
   testDir: "e2e",
   outputDir: "test-results/browser",
   timeout: 240_000,
-  // Nothing here is judged by time; a crowded machine may take long, and a second browser would only crowd it more.
+  // Nothing here is judged by time; a crowded machine may take long.
   expect: { timeout: 30_000 },
-  workers: 1,
+  workers: 2,
   reporter: [["list"]],
   use: {
     viewport: { width: 1280, height: 800 },

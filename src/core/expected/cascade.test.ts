@@ -51,10 +51,15 @@ describe("the loss cascade", () => {
       ageing: false,
       mismatch: false,
       wiringDc: false,
+      conversion: false,
+      startThreshold: false,
+      acRating: false,
+      heatDerating: false,
+      wiringAc: false,
+      nightUse: false,
     };
     const bare = lossCascade(site, expectedOutput(site, weather, options), weather, options);
-    for (const stage of ["skyline", "glass", "low-light", "temperature", "uneven-light", "ageing", "mismatch", "wiring-dc"] as const)
-      expect(bare[stage]).toBeCloseTo(bare.sun, 6);
+    for (const stage of CASCADE_STAGES) expect(bare[stage]).toBeCloseTo(bare.sun, 6);
   });
 
   it("counts only the intervals that it is told to, and holds for micro-inverters", () => {

@@ -73,6 +73,7 @@ export function lossCascade(
     if (usable && !mask) continue;
     for (const pvString of stringsOf(site, inverter.id)) addString(sums, site, pvString, expected, options, counts);
     const curve = new InverterCurve(inverter.acRatedW, inverter.efficiency);
+    const startW = options.startThreshold ? inverter.startW : 0;
     const groups =
       inverter.kind === "micro"
         ? stringsOf(site, inverter.id).map((pvString) => ({
@@ -83,7 +84,8 @@ export function lossCascade(
     for (let i = 0; i < grid.count; i++) {
       if (!counts(i)) continue;
       sums.inverter += output.acUnlimitedW[i];
-      for (const { dcW, units } of groups) if (dcW[i] / units >= inverter.startW) sums.start += units * curve.acW(dcW[i] / units);
+      for (const { dcW, units } of groups)
+        if (dcW[i] / units >= startW) sums.start += options.conversion ? units * curve.acW(dcW[i] / units) : dcW[i];
       sums.rating += output.acW[i];
     }
   }

@@ -52,7 +52,7 @@ export function expectedOutput(
   const strings = arrayOutput(site, { grid, sun, airTempC: weather.airTempC, planes, options, conditions });
   const stringDcW = new Map([...strings].map(([id, output]) => [id, output.dcW]));
   const inverters = new Map(
-    site.inverters.map((inverter) => [inverter.id, inverterOutput(inverter, stringsOf(site, inverter.id), stringDcW, grid)]),
+    site.inverters.map((inverter) => [inverter.id, inverterOutput(inverter, stringsOf(site, inverter.id), stringDcW, grid, options)]),
   );
   return { grid, sun, sky, planes, strings, stringDcW, inverters };
 }
@@ -83,6 +83,7 @@ export function inverterOutput(
   strings: readonly PvString[],
   stringDcW: Map<string, Float64Array>,
   grid: Grid,
+  options: ModelOptions = DEFAULT_MODEL,
 ): InverterOutput {
   const curve = new InverterCurve(inverter.acRatedW, inverter.efficiency);
   const out: InverterOutput = {
@@ -92,12 +93,14 @@ export function inverterOutput(
   };
   // After a stop it waits, so the first interval that it starts in is cut short.
   const firstShare = 1 - Math.min(1, ((inverter.restartDelayS ?? 0) * 1000) / grid.stepMs);
+  const startW = options.startThreshold ? inverter.startW : 0;
+  const ratedW = options.acRating ? inverter.acRatedW : Number.POSITIVE_INFINITY;
   const convert = (i: number, dcW: number, units: number) => {
-    const unlimited = units * curve.acW(dcW / units);
+    const unlimited = options.conversion ? units * curve.acW(dcW / units) : dcW;
     out.dcW[i] += dcW;
     out.acUnlimitedW[i] += unlimited;
-    if (dcW / units < inverter.startW) return;
-    const ac = Math.min(unlimited, units * inverter.acRatedW);
+    if (dcW / units < startW) return;
+    const ac = Math.min(unlimited, units * ratedW);
     const waited = i === 0 || out.acW[i - 1] === 0;
     out.acW[i] += waited ? ac * firstShare : ac;
   };

@@ -20,6 +20,10 @@ export interface ModelOptions {
   mismatch: boolean;
   wiringDc: boolean;
   ageing: boolean;
+  /** Loss of the conversion to AC, the start threshold and the rating of the inverter. */
+  conversion: boolean;
+  startThreshold: boolean;
+  acRating: boolean;
   /** Raise the ground's albedo while snow lies on it. */
   snowAlbedo: boolean;
   /** Wind taken where none was measured, m/s. */
@@ -43,6 +47,9 @@ export const DEFAULT_MODEL: ModelOptions = {
   mismatch: true,
   wiringDc: true,
   ageing: true,
+  conversion: true,
+  startThreshold: true,
+  acRating: true,
   snowAlbedo: true,
   assumedWindMs: 1,
   heatDerating: true,

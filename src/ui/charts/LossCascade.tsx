@@ -192,7 +192,7 @@ function meterRows(view: CaseView): Row[] {
   const rows: Row[] = [sum("terminals", "Expected at the terminals", cascade[TERMINALS], "As above.")];
   let left = cascade[TERMINALS];
   for (const stage of CASCADE_STAGES.slice(CASCADE_STAGES.indexOf(TERMINALS) + 1)) {
-    rows.push(stageRow(cascade, stage, left));
+    if (stageApplies(view.site, stage)) rows.push(stageRow(cascade, stage, left));
     left = cascade[stage];
   }
   rows.push(

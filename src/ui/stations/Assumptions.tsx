@@ -21,6 +21,9 @@ const ARRAY: [Switch, string][] = [
   ["mismatch", "Mismatch"],
   ["wiringDc", "DC wiring"],
   ["snowAlbedo", "Brighter ground under snow"],
+  ["conversion", "Inverter conversion"],
+  ["startThreshold", "Start threshold"],
+  ["acRating", "AC rating"],
 ];
 const TO_METER: [Switch, string][] = [
   ["heatDerating", "Cut back in heat"],
