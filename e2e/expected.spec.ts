@@ -85,3 +85,15 @@ test("a calibration is kept under a name, apart from the expected, taken back an
   await panel.getByRole("button", { name: "Take back" }).click();
   await expect(panel.getByLabel("Kept by")).toBeVisible();
 });
+
+test("the plan says what the tree takes from each module, most beside it, and opens to how", async ({ page }) => {
+  await page.goto("/sites/larch-house");
+  const plan = page.getByRole("img", { name: /^Plan of plane south/ });
+  const shares = (await plan.locator("text").allTextContents()).filter((text) => text.includes("%"));
+  expect(shares).toHaveLength(20);
+  const percent = shares.map((text) => Number(text.replace("\u2212", "").replace(" %", "")));
+  expect(percent[10]).toBe(Math.max(...percent));
+  expect(percent[9]).toBe(Math.min(...percent));
+  await page.getByRole("button", { name: /^Beam lost to near obstacles/ }).click();
+  await expect(page.getByText(/s2\.01: \d\.\d %/)).toBeVisible();
+});

@@ -1,3 +1,4 @@
+import { type ModuleShade, yearlyModuleShade } from "@/core/expected/moduleShade";
 import type { SiteFile } from "@/core/formats/siteFile";
 import { sunPositions } from "@/core/sun/position";
 import { AsBuiltRecord, CaseRecord } from "@/db/models/records";
@@ -21,6 +22,8 @@ export interface SiteView {
   imports: ImportView[];
   analysis: Analysis | null;
   sunPaths: SunPath[];
+  /** What near obstacles take from each module in a clear year, by plane; none where nothing stands near. */
+  shade: { planeId: string; year: number; modules: ModuleShade[] }[];
 }
 
 /** Opens a site's page. @returns null where there is no such site */
@@ -51,7 +54,15 @@ export async function openSite(siteId: string): Promise<SiteView | null> {
     imports,
     analysis: isAnalysis(result) ? result : null,
     sunPaths: sunPaths(present.site, new Date().getUTCFullYear()),
+    shade: shadeOf(present.site, new Date().getUTCFullYear()),
   };
+}
+
+function shadeOf(site: SiteFile, year: number): SiteView["shade"] {
+  return site.planes.flatMap((plane) => {
+    const modules = yearlyModuleShade(site, plane, year);
+    return modules ? [{ planeId: plane.id, year, modules }] : [];
+  });
 }
 
 function sunPaths(site: SiteFile, year: number): SunPath[] {

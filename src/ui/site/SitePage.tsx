@@ -28,7 +28,7 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
             <h2 id="plan-title" className="mb-2 text-lg">
               As built
             </h2>
-            <ArrayPlan site={site} dead={dead} />
+            <ArrayPlan site={site} dead={dead} shade={view.shade} />
           </section>
           <section aria-labelledby="sky-title">
             <h2 id="sky-title" className="mb-2 text-lg">
