@@ -59,7 +59,7 @@ function effectOrigin(label: string, { withoutKwh, withKwh, at }: Effect): Origi
 const totalsOf = (cascade: Cascade): Totals => ({ terminalsKwh: cascade[TERMINALS], meterKwh: cascade.night });
 
 /** The choices behind the expected output: switch one and see what it changes. Nothing is stored by trying. */
-export function Assumptions({ site, cascade }: { site: SiteFile; cascade: Cascade }) {
+export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascade: Cascade; bandPct: number }) {
   const usual = totalsOf(cascade);
   const [options, setOptions] = useState<ModelOptions>(DEFAULT_MODEL);
   const [said, setSaid] = useState("These are the choices behind the comparison.");
@@ -80,7 +80,7 @@ export function Assumptions({ site, cascade }: { site: SiteFile; cascade: Cascad
     if ("error" in answer) return setSaid(answer.error);
     const now = totalsOf(answer);
     setSaid(
-      `Expected at the terminals: ${amount(now.terminalsKwh)} kWh instead of ${amount(usual.terminalsKwh)} kWh (${changeOf(now.terminalsKwh, usual.terminalsKwh)}); at the meter: ${amount(now.meterKwh)} kWh instead of ${amount(usual.meterKwh)} kWh (${changeOf(now.meterKwh, usual.meterKwh)})`,
+      `Expected at the terminals: ${amount(now.terminalsKwh)} kWh instead of ${amount(usual.terminalsKwh)} kWh (${changeOf(now.terminalsKwh, usual.terminalsKwh)}); at the meter: ${amount(now.meterKwh)} kWh instead of ${amount(usual.meterKwh)} kWh (${changeOf(now.meterKwh, usual.meterKwh)}). Each ±${bandPct.toFixed(0)} %.`,
     );
   }
 

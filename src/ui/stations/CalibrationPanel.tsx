@@ -56,7 +56,20 @@ export function CalibrationPanel({ siteId, offers, kept }: { siteId: string; off
                       {dayText(mine.toDay)}, by {mine.keptBy}, {dayText(mine.keptAt)}
                       {mine.note ? `. ${mine.note}` : ""}
                     </p>
-                    <p className="figures">Expected, calibrated: {amount(offer.expectedKwh * mine.factor)} kWh</p>
+                    <Figure
+                      label="Expected, calibrated"
+                      value={amount(offer.expectedKwh * mine.factor)}
+                      unit={`kWh ±${(2 * mine.errorPct).toFixed(1)} %`}
+                      origin={{
+                        formula: "expected × factor; band = 2 · standard error",
+                        inputs: [
+                          ["Expected, uncalibrated", `${amount(offer.expectedKwh)} kWh`],
+                          ["Factor", mine.factor.toFixed(4)],
+                          ["Standard error", `${mine.errorPct.toFixed(2)} %`],
+                        ],
+                        source: "The kept calibration. Sensor, nameplate and model doubts that stay the same all year are in the factor.",
+                      }}
+                    />
                     <button type="button" className="button mt-1" onClick={() => void set(mine, true)}>
                       Take back
                     </button>

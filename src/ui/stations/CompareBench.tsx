@@ -39,7 +39,7 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
             </h2>
             <LossCascade view={view} />
           </section>
-          <Assumptions site={site} cascade={analysis.overview.cascade} />
+          <Assumptions site={site} cascade={analysis.overview.cascade} bandPct={analysis.overview.band.pct} />
           <CalibrationPanel siteId={site.id} offers={analysis.overview.calibrations} kept={view.calibrations} />
         </>
       ) : (
