@@ -54,7 +54,7 @@ export function moduleModel(type: ModuleType): ModuleModel {
   ].join("/");
   const known = fitted.get(key);
   if (known) return known;
-  const made = throughDataSheet(type);
+  const made = modelOf(type);
   fitted.set(key, made);
   return made;
 }
@@ -85,7 +85,7 @@ function saturationGrowth(bandGapEv: number, kelvin: number): number {
   return ratio * ratio * ratio * Math.exp(bandGapEv / (THERMAL_V_PER_K * REFERENCE_K) - gap / (THERMAL_V_PER_K * kelvin));
 }
 
-function throughDataSheet(type: ModuleType): ModuleModel {
+function modelOf(type: ModuleType): ModuleModel {
   const cells = cellsOf(type);
   const thermalV = cells * THERMAL_V_PER_K * REFERENCE_K;
   const shape = (ideality: number, reference: DiodeState, bandGapEv: number, seriesPerK: number): ModuleModel => ({

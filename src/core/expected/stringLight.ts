@@ -1,6 +1,6 @@
 import type { SubstringGroup } from "../electrical/stringCurve";
-import type { ModuleType, PvString, SiteFile } from "../formats/siteFile";
-import { layOutPlane, segmentsOf } from "../plane/layout";
+import type { ModuleType, Plane, PvString, SiteFile } from "../formats/siteFile";
+import { layOutPlane, type PlaneLayout, segmentsOf } from "../plane/layout";
 import { NearShade } from "../plane/nearShade";
 import type { Grid } from "../series/grid";
 import type { LitSun } from "../sun/litInterval";
@@ -25,32 +25,27 @@ const EVEN_SPREAD = 0.03;
 
 /** Near obstacles over one plane: made anew for each piece of time, for they grow. */
 export class PlaneShade {
+  private readonly plane: Plane;
+  private readonly layout: PlaneLayout | null;
   private piece = Number.NaN;
   private near: NearShade | null = null;
-  /** First index in `places` of a string's modules, by string. */
-  private readonly layout;
 
-  constructor(
-    site: SiteFile,
-    readonly planeId: string,
-  ) {
-    const plane = site.planes.find((entry) => entry.id === planeId) as SiteFile["planes"][number];
-    this.layout = layOutPlane(site, plane);
-    this.make = (utcMs) => (this.layout ? new NearShade(plane, this.layout.type, this.layout.places, utcMs) : null);
+  constructor(site: SiteFile, planeId: string) {
+    this.plane = site.planes.find(({ id }) => id === planeId) as Plane;
+    this.layout = layOutPlane(site, this.plane);
   }
 
-  private readonly make: (utcMs: number) => NearShade | null;
-
+  /** The obstacles as they stand at an instant; null where no module lies in the plane. */
   at(utcMs: number): NearShade | null {
     const now = Math.floor(utcMs / SKYLINE_PIECE_MS);
-    if (now !== this.piece) {
+    if (now !== this.piece && this.layout) {
       this.piece = now;
-      this.near = this.make((now + 0.5) * SKYLINE_PIECE_MS);
+      this.near = new NearShade(this.plane, this.layout.type, this.layout.places, (now + 0.5) * SKYLINE_PIECE_MS);
     }
     return this.near;
   }
 
-  /** Index of the modules of a string in the plane, in the order of their places. */
+  /** Indices of a string's modules in the plane's layout, in the order of their places. */
   indicesOf(stringId: string): number[] {
     return (this.layout?.places ?? []).flatMap((place, k) => (place.stringId === stringId ? [k] : []));
   }
