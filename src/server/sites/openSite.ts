@@ -54,15 +54,26 @@ export async function openSite(siteId: string): Promise<SiteView | null> {
     imports,
     analysis: isAnalysis(result) ? result : null,
     sunPaths: sunPaths(present.site, new Date().getUTCFullYear()),
-    shade: shadeOf(present.site, new Date().getUTCFullYear()),
+    shade: shadeOf(present.site, present.version, new Date().getUTCFullYear()),
   };
 }
 
-function shadeOf(site: SiteFile, year: number): SiteView["shade"] {
-  return site.planes.flatMap((plane) => {
-    const modules = yearlyModuleShade(site, plane, year);
-    return modules ? [{ planeId: plane.id, year, modules }] : [];
-  });
+/** Worked out already; a version of an as-built never changes. */
+const shades = new Map<string, SiteView["shade"]>();
+const MOST_SHADES = 500;
+
+function shadeOf(site: SiteFile, version: number, year: number): SiteView["shade"] {
+  const key = `${site.id}/${version}/${year}`;
+  let shade = shades.get(key);
+  if (!shade) {
+    shade = site.planes.flatMap((plane) => {
+      const modules = yearlyModuleShade(site, plane, year);
+      return modules ? [{ planeId: plane.id, year, modules }] : [];
+    });
+    if (shades.size >= MOST_SHADES) shades.clear();
+    shades.set(key, shade);
+  }
+  return shade;
 }
 
 function sunPaths(site: SiteFile, year: number): SunPath[] {
