@@ -18,7 +18,8 @@ const SAVE_AFTER_MS = 700;
 /** The brief, saved as it is typed; kept in the browser until the server has it. */
 export function BriefForm({ caseId, brief }: { caseId: string; brief: Brief }) {
   const [text, setText] = useState(brief);
-  const [state, setState] = useState("Saved");
+  // Nothing is claimed before the browser has been asked for a draft that the server doesn't have.
+  const [state, setState] = useState("");
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const router = useRouter();
   const draftKey = `irradant-brief-${caseId}`;
@@ -26,7 +27,11 @@ export function BriefForm({ caseId, brief }: { caseId: string; brief: Brief }) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the draft is looked for once, when the bench opens
   useEffect(() => {
     const draft = localStorage.getItem(draftKey);
-    if (!draft) return;
+    if (!draft) {
+      setState("Saved");
+      return;
+    }
+    setState("Saving");
     const kept = JSON.parse(draft) as Brief;
     setText(kept);
     void save(kept);
@@ -59,7 +64,7 @@ export function BriefForm({ caseId, brief }: { caseId: string; brief: Brief }) {
           <textarea className="field font-normal" rows={rows} value={text[key]} onChange={(event) => change(key, event.target.value)} />
         </label>
       ))}
-      <p role="status" className="caption">
+      <p role="status" className="caption min-h-6">
         {state}
       </p>
     </form>
