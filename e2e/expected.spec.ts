@@ -14,7 +14,7 @@ const numbers = (texts: string[]) =>
   );
 
 test("every expected energy carries its band, and the gap is held against it", async ({ page }) => {
-  await page.goto(`${LARCH_CASE}/compare`);
+  await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
   await expect(page.getByText(/Measured is .* under the expected, outside the band of ±\d\.\d %: something is lost\./)).toBeVisible();
   await page.getByRole("button", { name: /^Expected: .*±\d+ %/ }).click();
   await expect(page.getByText("Band (95 %): 2 · √Σu²")).toBeVisible();
@@ -27,7 +27,7 @@ test("every expected energy carries its band, and the gap is held against it", a
 });
 
 test("the cascade goes on to the meter, and each step opens to formula, inputs and source", async ({ page }) => {
-  await page.goto(`${LARCH_CASE}/compare`);
+  await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
   const meter = page.getByRole("list", { name: "From the terminals to the meter" }).getByRole("listitem");
   const kwh = numbers(await meter.getByRole("button").allInnerTexts());
   const between = kwh.slice(1, -1).reduce((sum, value) => sum + value, 0);
@@ -43,7 +43,7 @@ test("the cascade goes on to the meter, and each step opens to formula, inputs a
 });
 
 test("an assumption says what it changes, alone and all in turn, and can be stopped", async ({ page }) => {
-  await page.goto(`${LARCH_CASE}/compare`);
+  await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
   const status = page.getByRole("region", { name: "Assumptions" }).getByRole("status");
   await page.getByLabel("Beam and diffuse").selectOption("erbs");
   await expect(status).toContainText(/Expected at the terminals: .* at the meter: /);
@@ -63,7 +63,7 @@ test("an assumption says what it changes, alone and all in turn, and can be stop
 });
 
 test("a calibration is kept under a name, apart from the expected, taken back and undone", async ({ page }) => {
-  await page.goto(`${LARCH_CASE}/compare`);
+  await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
   const panel = page.getByRole("region", { name: /Calibration by/ });
   const expected = (await page.getByRole("button", { name: /^Expected: / }).textContent()) as string;
   await panel.getByRole("button", { name: "Keep the calibration of inv1" }).click();
@@ -77,7 +77,7 @@ test("a calibration is kept under a name, apart from the expected, taken back an
   expect(violations.map(({ id }) => id)).toEqual([]);
   await page.goto(`${LARCH_CASE}/hand-over`);
   await expect(page.getByText(/Calibration of inv1, not used in these figures: .* kept by Jana Moser/)).toBeVisible();
-  await page.goto(`${LARCH_CASE}/compare`);
+  await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
   await panel.getByRole("button", { name: "Take back" }).click();
   await expect(panel.getByRole("status")).toContainText("is taken back");
   await panel.getByRole("button", { name: "Undo" }).click();
@@ -87,7 +87,7 @@ test("a calibration is kept under a name, apart from the expected, taken back an
 });
 
 test("the plan says what the tree takes from each module, most beside it, and opens to how", async ({ page }) => {
-  await page.goto("/sites/larch-house");
+  await page.goto("/sites/larch-house", { waitUntil: "networkidle" });
   const plan = page.getByRole("img", { name: /^Plan of plane south/ });
   const shares = (await plan.locator("text").allTextContents()).filter((text) => text.includes("%"));
   expect(shares).toHaveLength(20);

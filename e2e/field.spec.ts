@@ -9,7 +9,7 @@ const overflow = (page: Page) => page.evaluate(() => document.documentElement.sc
 const POINT = "Glass, cells and backs";
 
 test("a finding made without a network is kept through a reload and sent when there is one", async ({ page, request, demo }) => {
-  await page.goto(`${LARCH_CASE}/walk`);
+  await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
   const point = page.getByRole("article", { name: POINT });
   await page.route("**/api/findings**", (route) => route.abort());
   await point.getByText("Cracked glass or delaminated").click();
@@ -24,13 +24,13 @@ test("a finding made without a network is kept through a reload and sent when th
   await expect(page.getByText("All recorded")).toBeVisible();
   await page.goto(`${LARCH_CASE}/hand-over`);
   await expect(page.getByRole("article", { name: "Report" })).toContainText("Cracked glass or delaminated");
-  await page.goto(`${LARCH_CASE}/walk`);
+  await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
   await point.getByRole("button", { name: "Take back" }).click();
   await expect(page.getByText("All recorded")).toBeVisible();
 });
 
 test("a finding taken back can be restored", async ({ page }) => {
-  await page.goto(`${LARCH_CASE}/walk`);
+  await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
   const point = page.getByRole("article", { name: "Meters agree" });
   await point.getByText("They disagree").click();
   await expect(page.getByText("All recorded")).toBeVisible();
@@ -44,7 +44,7 @@ test("a finding taken back can be restored", async ({ page }) => {
 });
 
 test("what is typed into the brief survives a lost network and a reload", async ({ page }) => {
-  await page.goto("/cases/weir-barn-2026/brief");
+  await page.goto("/cases/weir-barn-2026/brief", { waitUntil: "networkidle" });
   const hazards = page.getByLabel("Hazards");
   await page.route("**/brief", (route) => (route.request().method() === "PUT" ? route.abort() : route.continue()));
   await hazards.fill("Hay in the barn; loose board on the gallery");
@@ -67,7 +67,7 @@ for (const [name, viewport, grade] of [
     test.use({ viewport, hasTouch: true });
 
     test("stations along the bottom, the ledger as a sheet, targets for gloves, nothing wider than the screen", async ({ page }) => {
-      await page.goto(`${LARCH_CASE}/walk`);
+      await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
       await page.getByRole("article", { name: "Rail ends capped and clamps seated" }).getByText(grade).tap();
       await expect(page.getByText("All recorded")).toBeVisible();
       for (const target of await page.getByRole("article", { name: "Rail ends" }).locator("label, button").all()) {
