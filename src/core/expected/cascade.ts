@@ -1,13 +1,12 @@
 import { evenModule } from "../electrical/evenPower";
 import { InverterCurve } from "../electrical/inverter";
 import type { PvString, SiteFile } from "../formats/siteFile";
+import { OrdinaryAgeing } from "../losses/ageing";
 import { segmentsOf } from "../plane/layout";
 import { type ExpectedOutput, moduleTypeOf, stringsOf } from "./expectedOutput";
 import { meterOutput } from "./meterOutput";
 import { DEFAULT_MODEL, type ModelOptions } from "./options";
 import type { Weather } from "./weather";
-
-const YEAR_MS = 31_556_952_000;
 
 /** The stages from sun on the plane to the meter, in this order. */
 export const CASCADE_STAGES = [
@@ -122,16 +121,14 @@ function addString(
     openWm2: expected.planes.get(plane)?.openWm2 as Float64Array,
     share: modules / pvString.modules,
   }));
-  const commissionedMs = options.ageing && site.commissioned ? Date.parse(site.commissioned) : Number.POSITIVE_INFINITY;
+  const ageing = new OrdinaryAgeing(site, options.ageing);
   const keptByMismatch = options.mismatch ? 1 - site.losses.mismatchPct / 100 : 1;
   for (let i = 0; i < grid.count; i++) {
     let open = 0;
     for (const { openWm2, share } of planes) open += share * openWm2[i];
     if (open === 0 || !counts(i)) continue;
     const glass = output.effectiveWm2[i] * perWm2;
-    const inServiceMs = grid.startMs + i * grid.stepMs - commissionedMs;
-    const aged =
-      output.togetherW[i] * (inServiceMs > 0 ? Math.max(0, 1 - (site.losses.degradationPctPerYear / 100 / YEAR_MS) * inServiceMs) : 1);
+    const aged = output.togetherW[i] * ageing.shareAt(grid.startMs + i * grid.stepMs);
     sums.sun += open * perWm2;
     sums.skyline += output.poaWm2[i] * perWm2;
     sums.glass += glass;

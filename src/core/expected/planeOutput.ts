@@ -1,5 +1,6 @@
 import type { Plane } from "../formats/siteFile";
-import { FAIMAN_COEFFICIENTS } from "../plane/cellTemperature";
+import { groundAlbedo } from "../plane/albedo";
+import { faimanCellTempC } from "../plane/cellTemperature";
 import { planeNormal } from "../plane/incidence";
 import { cleanBeamTransmittance, diffuseTransmittance } from "../plane/incidenceLoss";
 import { Skyline } from "../plane/skyline";
@@ -36,10 +37,6 @@ export interface PlaneParts {
 
 /** Obstacles are taken at the size they have in the middle of a piece of this length, for they grow. */
 export const SKYLINE_PIECE_MS = 60 * 86_400_000;
-
-/** Albedo of the ground under snow that isn't fresh any more. Source: Oke 1987, 0.40 old to 0.95 fresh. */
-const SNOW_ALBEDO = 0.6;
-const SNOW_DEPTH_CM = 2;
 
 const MOST_SENSOR_SCALE = 1.5;
 
@@ -79,14 +76,12 @@ export function planeOutput(
     : null;
   out.parts = detail;
   const view = tiltedView(plane.tiltDeg);
-  const { u0, u1 } = FAIMAN_COEFFICIENTS[plane.mounting];
   const sensor = weather.poaWm2.get(plane.id);
   const measuredTemp = weather.moduleTempC.get(plane.id);
   const normal = planeNormal(plane.tiltDeg, plane.azimuthDeg);
   const state = emptySky();
   const parts: PlaneIrradiance = { beamWm2: 0, circumsolarWm2: 0, skyWm2: 0, groundWm2: 0 };
   const snowCm = options.snowAlbedo ? weather.snowCm : null;
-  const groundAlbedo = (i: number) => (snowCm && snowCm[i] >= SNOW_DEPTH_CM ? Math.max(albedo, SNOW_ALBEDO) : albedo);
   const growing = plane.obstacles.some((obstacle) => obstacle.growthMPerYear && obstacle.surveyed);
   let piece = Number.NaN;
   let skyline = new Skyline([], [], 0);
@@ -107,7 +102,14 @@ export function planeOutput(
     let effective = 0;
     if (lit > 0) {
       const front = sun.east[i] * normal.east + sun.north[i] * normal.north + sun.up[i] * normal.up;
-      transpose(options.transposition, skyStateAt(sky, sun, i, options.transposition, state), front, view, groundAlbedo(i), parts);
+      transpose(
+        options.transposition,
+        skyStateAt(sky, sun, i, options.transposition, state),
+        front,
+        view,
+        groundAlbedo(albedo, snowCm, i),
+        parts,
+      );
       const sunward = parts.beamWm2 + parts.circumsolarWm2;
       const ground = parts.groundWm2 * lit;
       open = (sunward + parts.skyWm2) * lit + ground;
@@ -141,9 +143,9 @@ export function planeOutput(
     effectiveWm2[i] = effective;
     const measuredC = measuredTemp ? measuredTemp[i] : Number.NaN;
     if (Number.isNaN(measuredC)) {
-      const wind = windMs ? windMs[i] : Number.NaN;
-      const cooling = u0 + u1 * (Number.isNaN(wind) ? options.assumedWindMs : Math.max(0, wind));
-      cellTempC[i] = poa === 0 ? airTempC[i] : airTempC[i] + poa / cooling;
+      const measuredMs = windMs ? windMs[i] : Number.NaN;
+      const wind = Number.isNaN(measuredMs) ? options.assumedWindMs : Math.max(0, measuredMs);
+      cellTempC[i] = faimanCellTempC(poa, airTempC[i], wind, plane.mounting);
     } else cellTempC[i] = measuredC;
   }
   return out;

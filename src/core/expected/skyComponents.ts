@@ -1,4 +1,5 @@
 import type { SiteFile } from "../formats/siteFile";
+import { groundAlbedo } from "../plane/albedo";
 import { cosIncidence } from "../plane/incidence";
 import { type PlaneIrradiance, type SkyState, type TranspositionModel, tiltedView, transpose } from "../plane/transposition";
 import type { Grid } from "../series/grid";
@@ -50,6 +51,7 @@ export function skyComponents(
     extraterrestrialWm2: new Float64Array(count),
   };
   const closed: Components = { ghiWm2: 0, dniWm2: 0, dhiWm2: 0 };
+  const snowCm = options.snowAlbedo ? weather.snowCm : null;
   const splitter = makeSplitter(site.location, weather.grid, options);
   for (let i = 0; i < count; i++) {
     const extraterrestrial = extraterrestrialNormalWm2(sun.distanceAu[i]);
@@ -62,7 +64,8 @@ export function skyComponents(
     let ghi = (weather.ghiWm2?.[i] ?? Number.NaN) / lit;
     if (Number.isNaN(ghi) && !(dni >= 0 && dhi >= 0)) {
       if (sensor && !Number.isNaN(sensor.poaWm2[i])) {
-        ghi = globalFromPlane(sensor.poaWm2[i] / lit, sun, i, extraterrestrial, sensor, site.albedo, options.transposition, splitter);
+        const albedo = groundAlbedo(site.albedo, snowCm, i);
+        ghi = globalFromPlane(sensor.poaWm2[i] / lit, sun, i, extraterrestrial, sensor, albedo, options.transposition, splitter);
       } else if (weather.illuminanceLux) ghi = irradianceFromLux(weather.illuminanceLux[i]) / lit;
     }
     const alone = ghi > 0 && !(dni >= 0) && !(dhi >= 0);

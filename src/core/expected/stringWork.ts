@@ -3,13 +3,13 @@ import { type EvenModule, evenModule } from "../electrical/evenPower";
 import { maxPower, OPEN_WINDOW, type TrackerWindow } from "../electrical/maxPower";
 import { StringCurve } from "../electrical/stringCurve";
 import type { PvString, SiteFile } from "../formats/siteFile";
+import { OrdinaryAgeing } from "../losses/ageing";
 import type { Grid } from "../series/grid";
 import type { LitSun } from "../sun/litInterval";
 import type { ModelOptions } from "./options";
 import type { PlaneOutput } from "./planeOutput";
 import { type PlaneShade, type StringCondition, type StringLight, StringLights } from "./stringLight";
 
-const YEAR_MS = 31_556_952_000;
 /** Conductors under the array and in conduit, °C: between a mild day and their rating. */
 const CONDUCTOR_C = 45;
 const NONE = new Float64Array(0);
@@ -45,8 +45,7 @@ export class StringWork {
   private readonly even: EvenModule;
   private readonly cableOhm: number;
   private readonly kept: number;
-  private readonly commissionedMs: number;
-  private readonly agePerMs: number;
+  private readonly ageing: OrdinaryAgeing;
   private light: StringLight | null = null;
 
   constructor(
@@ -66,8 +65,7 @@ export class StringWork {
       (options.wiringDc && cable ? loopOhm(cable.lengthM, cable.csaMm2, cable.material, CONDUCTOR_C) : 0) + (condition?.jointOhm ?? 0);
     const { losses } = site;
     this.kept = (options.mismatch ? 1 - losses.mismatchPct / 100 : 1) * (options.wiringDc && !cable ? 1 - losses.wiringDcPct / 100 : 1);
-    this.commissionedMs = options.ageing && site.commissioned ? Date.parse(site.commissioned) : Number.POSITIVE_INFINITY;
-    this.agePerMs = losses.degradationPctPerYear / 100 / YEAR_MS;
+    this.ageing = new OrdinaryAgeing(site, options.ageing);
     // Arrays are made when they are first needed: strings that are alike share theirs, and years of them are large.
     this.output = { poaWm2: NONE, effectiveWm2: NONE, aloneW: NONE, togetherW: NONE, dcW: NONE };
   }
@@ -178,21 +176,28 @@ export class StringWork {
   }
 
   /** Each part's own maximum, added up, W. */
-  private alone(options: ModelOptions): number {
+  private alone(options: ModelOptions, lowLight: boolean): number {
     const { substrings } = this.even.model;
     let watts = 0;
     for (const group of (this.light as StringLight).groups) {
-      if (!group.shorted)
-        watts += (group.count / substrings) * this.even.powerW(group.effectiveWm2, this.tempOf(group, options), options.lowLight);
+      if (!group.shorted) watts += (group.count / substrings) * this.even.powerW(group.effectiveWm2, this.tempOf(group, options), lowLight);
     }
     return watts;
   }
 
+  /** What a curve's power is to be multiplied by: the curve has weak light in it, so where that is switched off it is taken out. */
+  private curveScale(alone: number, options: ModelOptions): number {
+    if (options.lowLight) return 1;
+    const onCurve = this.alone(options, true);
+    return onCurve > 0 ? alone / onCurve : 1;
+  }
+
   /** Keeps a working point of the curve; the cable's loss is in it already. */
   put(i: number, volts: number, amps: number, options: ModelOptions): void {
-    const alone = this.alone(options);
+    const alone = this.alone(options, options.lowLight);
     const heat = amps * amps * this.cableOhm;
-    const watts = volts * amps;
+    const scale = this.curveScale(alone, options);
+    const watts = volts * amps * scale;
     this.output.aloneW[i] = alone;
     // The tables and the curve differ by some tenths of a percent: uneven light never gains.
     const together = Number.isNaN(alone) ? Number.NaN : Math.min(watts + heat, alone);
@@ -214,24 +219,24 @@ export class StringWork {
         this.putEven(i, options);
         continue;
       }
-      const alone = this.alone(options);
-      const together = Math.min(
-        alone,
-        this.lights.byModule(i, state.grid, state.sun, (groups) => this.moduleW(groups, options)),
-      );
+      const alone = this.alone(options, options.lowLight);
+      const scale = this.curveScale(alone, options);
+      const volts = this.pvString.modules * this.even.voltageV(this.output.effectiveWm2[i], this.evenTempC(options));
+      // Last: it takes the groups of the string's light for those of single modules.
+      const modules = this.lights.byModule(i, state.grid, state.sun, (groups) => this.moduleW(groups, scale, options));
       this.output.aloneW[i] = alone;
-      this.output.togetherW[i] = together;
-      this.output.dcW[i] = this.afterLosses(i, together, this.pvString.modules * this.even.voltageV(this.output.effectiveWm2[i], 25));
+      this.output.togetherW[i] = Math.min(alone, modules);
+      this.output.dcW[i] = this.afterLosses(i, this.output.togetherW[i], volts);
     }
   }
 
   /** Maximum of one module whose parts may differ, W. */
-  private moduleW(groups: StringLight["groups"], options: ModelOptions): number {
+  private moduleW(groups: StringLight["groups"], scale: number, options: ModelOptions): number {
     if (groups.length === 1 && !groups[0].shorted) {
       return this.even.powerW(groups[0].effectiveWm2, this.tempOf(groups[0], options), options.lowLight);
     }
     const states = options.cellTemperature ? groups : groups.map((group) => ({ ...group, cellTempC: 25 }));
-    return maxPower([new StringCurve(this.even.model, states)]).watts;
+    return scale * maxPower([new StringCurve(this.even.model, states)]).watts;
   }
 
   /** After ageing, mismatch and wiring. @param volts at which the string works, for the current in its cable */
@@ -243,7 +248,6 @@ export class StringWork {
   }
 
   private keptAt(i: number): number {
-    const inServiceMs = this.state.grid.startMs + i * this.state.grid.stepMs - this.commissionedMs;
-    return this.kept * (inServiceMs > 0 ? Math.max(0, 1 - this.agePerMs * inServiceMs) : 1);
+    return this.kept * this.ageing.shareAt(this.state.grid.startMs + i * this.state.grid.stepMs);
   }
 }
