@@ -2,7 +2,8 @@ import type { CaseView } from "@/server/cases/openCase";
 import { Figure } from "../marks/Figure";
 import { amount, instantDay, lastDay, money, percent } from "../marks/words";
 
-const EXPECTED_SOURCE =
+/** Where the expected energy comes from, in one line. */
+export const EXPECTED_SOURCE =
   "Sun: Reda & Andreas 2004. Split: Erbs 1982 and Engerer 2015. Tilted plane: Perez 1990. Glass: Martin & Ruiz 2001. Cell: Faiman 2008. Module: De Soto 2006; shaded strings with bypass, Bishop 1988. Data-sheet efficiency.";
 
 /** The sums of the period, each open to where it comes from. */

@@ -6,6 +6,7 @@ import { HatchSwatch } from "../marks/causeHatch";
 import { SeverityMark } from "../marks/SeverityMark";
 import { amount, dayText, instantDay, lastDay, money } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
+import { EXPECTED_SOURCE } from "./EnergyFigures";
 import { PrintButton } from "./PrintButton";
 
 /** The report for the owner: plain words, energy and money that can be checked, findings with photos. */
@@ -47,6 +48,7 @@ export function HandOverBench({ view }: { view: CaseView }) {
               {amount(analysis.diagnosis.energy.measuredKwh)} kWh. In the same weather a healthy one would have made{" "}
               {amount(analysis.diagnosis.energy.expectedKwh)} kWh, give or take {analysis.overview.band.pct.toFixed(0)} %.
             </p>
+            <p className="caption mt-1">How it is worked out. {EXPECTED_SOURCE}</p>
             {view.calibrations.map((kept) => (
               <p key={kept.id} className="figures mt-1">
                 Calibration of {kept.scope}, not used in these figures: {kept.factor.toFixed(3)} from {kept.weeks} healthy weeks,{" "}
