@@ -20,6 +20,9 @@ test("every expected energy carries its band, and the gap is held against it", a
   await expect(page.getByText("Band (95 %): 2 · √Σu²")).toBeVisible();
   await expect(page.getByText("Doubt: nameplate")).toBeVisible();
   await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /^Gap: \u2212\d+\.\d %/ }).click();
+  await expect(page.getByText("1 \u2212 measured / expected; proved where it is larger than the band")).toBeVisible();
+  await page.keyboard.press("Escape");
   await page.goto(`${LARCH_CASE}/brief`);
   await expect(page.getByText(/kWh \(± ?\d+ %\) expected/)).toBeVisible();
   await page.goto(`${LARCH_CASE}/hand-over`);

@@ -59,6 +59,16 @@ describe("a chimney before the array", () => {
     expect(output.strings.get("s1")?.aloneW).toEqual(output.strings.get("s1")?.togetherW);
   });
 
+  it.each(["string", "optimizer"] as const)("has no weak light in it where that is switched off (%s)", (kind) => {
+    const share = (lowLight: boolean) => {
+      const strings = [...outputOf(shaded(kind), { ...DEFAULT_MODEL, lowLight }).strings.values()];
+      const total = (key: "aloneW" | "togetherW") => strings.reduce((all, output) => all + sum(output[key]), 0);
+      return total("togetherW") / total("aloneW");
+    };
+    expect(share(true)).toBeLessThan(1);
+    expect(Math.abs(share(false) - share(true))).toBeLessThan(0.003);
+  });
+
   it("never lets a string give more than its modules alone, nor more shade more power (20 random obstacles)", () => {
     const random = new RandomStream(9);
     for (let k = 0; k < 20; k++) {

@@ -105,6 +105,17 @@ describe("the healthy array", () => {
     expect(sum(bySensor.inverters.get("inv1")?.acW as Float64Array) / sum(inverter.acW)).toBeCloseTo(1, 2);
   });
 
+  it("finds the sky behind that sensor within 3 %, over bright snow as over bare ground", () => {
+    const found = (snowCm: number) => {
+      const ground = { ...weather, snowCm: weather.airTempC.map(() => snowCm) };
+      const { planes, sky } = expectedOutput(site, ground);
+      const poa = planes.get("south")?.poaWm2 as Float64Array;
+      return sum(expectedOutput(site, { ...ground, ghiWm2: null, poaWm2: new Map([["south", poa]]) }).sky.ghiWm2) / sum(sky.ghiWm2);
+    };
+    expect(Math.abs(found(0) - 1)).toBeLessThan(0.03);
+    expect(Math.abs(found(20) - found(0))).toBeLessThan(0.01);
+  });
+
   it("falls back to a lux meter", () => {
     const lux = (weather.ghiWm2 as Float64Array).map((watts) => watts * 120);
     const byLux = expectedOutput(site, { ...weather, ghiWm2: null, illuminanceLux: lux });
