@@ -1,0 +1,71 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { QueryTypes, Sequelize } from "sequelize";
+import sqlite3 from "sqlite3";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { first } from "./migrations/0001-first";
+import { calibrations } from "./migrations/0002-calibrations";
+import { CalibrationRecord, SiteRecord } from "./models/records";
+import { openDatabase } from "./open";
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), "irradant-migrations-"));
+});
+afterEach(() => rmSync(folder, { recursive: true }));
+
+const raw = () => new Sequelize({ dialect: "sqlite", dialectModule: sqlite3, storage: join(folder, "irradant.sqlite"), logging: false });
+const tables = async (sequelize: Sequelize) =>
+  (await sequelize.query<{ name: string }>("SELECT name FROM sqlite_master WHERE type = 'table'", { type: QueryTypes.SELECT })).map(
+    ({ name }) => name,
+  );
+
+describe("a data folder from before calibrations", () => {
+  /** The database as the first version left it, with a site in it. */
+  async function older(): Promise<void> {
+    const sequelize = raw();
+    await first.up({ context: sequelize.getQueryInterface() });
+    await sequelize.query("CREATE TABLE SequelizeMeta (name VARCHAR(255) NOT NULL UNIQUE PRIMARY KEY)");
+    await sequelize.query("INSERT INTO SequelizeMeta VALUES ('0001-first')");
+    await sequelize.query("INSERT INTO sites (id, name, revision) VALUES ('barn', 'Barn', 7)");
+    await sequelize.close();
+  }
+
+  it("is brought to the present form when it is opened, with everything still in it", async () => {
+    await older();
+    const sequelize = await openDatabase(folder);
+    expect(await tables(sequelize)).toContain("calibrations");
+    expect(await SiteRecord.findByPk("barn", { raw: true })).toEqual({ id: "barn", name: "Barn", revision: 7 });
+    await CalibrationRecord.create({
+      ...{ id: "c", siteId: "barn", scope: "inv1", factor: 0.98, errorPct: 0.3, weeks: 9 },
+      ...{ fromDay: "2026-01-01", toDay: "2026-03-05", keptBy: "A. Gruber", note: "", keptAt: new Date(0) },
+    });
+    await sequelize.close();
+    const again = await openDatabase(folder);
+    expect((await CalibrationRecord.findAll()).map(({ keptBy }) => keptBy)).toEqual(["A. Gruber"]);
+    await SiteRecord.destroy({ where: { id: "barn" } });
+    expect(await CalibrationRecord.count()).toBe(0);
+    await again.close();
+  });
+
+  it("refuses a calibration of a site that isn't there", async () => {
+    const sequelize = await openDatabase(folder);
+    const orphan = CalibrationRecord.create({
+      ...{ id: "c", siteId: "nowhere", scope: "inv1", factor: 1, errorPct: 0, weeks: 3 },
+      ...{ fromDay: "", toDay: "", keptBy: "x", note: "", keptAt: new Date(0) },
+    });
+    await expect(orphan).rejects.toThrow(/FOREIGN KEY/);
+    await sequelize.close();
+  });
+});
+
+it("can go back step by step and leave nothing behind", async () => {
+  const sequelize = await openDatabase(folder);
+  const context = sequelize.getQueryInterface();
+  await calibrations.down({ context });
+  expect(await tables(sequelize)).not.toContain("calibrations");
+  await first.down({ context });
+  expect((await tables(sequelize)).filter((name) => !/^(SequelizeMeta|sqlite_)/.test(name))).toEqual([]);
+  await sequelize.close();
+});
