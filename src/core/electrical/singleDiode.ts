@@ -14,7 +14,7 @@ export interface DiodeState {
 
 /**
  * Voltage over the junction of a single-diode source that carries a current, V:
- * the root of I = I_L − I₀·(exp(V_d/a) − 1) − V_d·g. Beyond the photocurrent the junction is in
+ * the root of I = I_L − I₀·(exp(V_d/a) − 1) − V_d·g (De Soto, Klein & Beckman 2006, eq. 1). Beyond the photocurrent the junction is in
  * reverse and only the shunt carries the rest, which gives large negative values for a bypass to cut off.
  * Both starting points (no shunt, no diode) lie above the root of a convex function, so that Halley's
  * steps come down to it.
@@ -35,11 +35,6 @@ export function junctionVoltage(currentA: number, photocurrentA: number, saturat
     if (Math.abs(move) < 0.03 * idealityV) break;
   }
   return volts;
-}
-
-/** Terminal voltage at a current, V. Source: single-diode equation as in De Soto, Klein & Beckman 2006, eq. 1. */
-export function voltageAt(state: DiodeState, currentA: number): number {
-  return junctionVoltage(currentA, state.photocurrentA, state.saturationA, state.shuntS, state.idealityV) - currentA * state.seriesOhm;
 }
 
 /** Current at a junction voltage, A; explicit. */

@@ -15,13 +15,6 @@ export function gridEndMs(grid: Grid): number {
   return grid.startMs + grid.count * grid.stepMs;
 }
 
-/** Start of each interval, milliseconds since 1970-01-01T00:00Z. */
-export function intervalStarts(grid: Grid): Float64Array {
-  const starts = new Float64Array(grid.count);
-  for (let i = 0; i < grid.count; i++) starts[i] = grid.startMs + i * grid.stepMs;
-  return starts;
-}
-
 /** True where both axes name the same instants. */
 export function sameGrid(a: Grid, b: Grid): boolean {
   return a.startMs === b.startMs && a.stepMs === b.stepMs && a.count === b.count;

@@ -70,32 +70,13 @@ export function ArrayPlan({
                       strokeWidth="1.1"
                       strokeDasharray={STRING_STROKES[order % STRING_STROKES.length]}
                     />
-                    <text
-                      x={x + (type.widthMm * SCALE) / 2}
-                      y={y + (type.lengthMm * SCALE) / 2 + 2.6}
-                      textAnchor="middle"
-                      fontSize="7.5"
-                      fontFamily="var(--font-mono)"
-                      stroke="var(--raised)"
-                      strokeWidth="3"
-                      paintOrder="stroke"
-                      fill="var(--ink)"
-                    >
+                    <OnModule x={x + (type.widthMm * SCALE) / 2} y={y + (type.lengthMm * SCALE) / 2 + 2.6} mono>
                       {place === 1 ? stringId : String(place).padStart(2, "0")}
-                    </text>
+                    </OnModule>
                     {lost === undefined ? null : (
-                      <text
-                        x={x + (type.widthMm * SCALE) / 2}
-                        y={y + (type.lengthMm * SCALE) / 2 + 14}
-                        textAnchor="middle"
-                        fontSize="7"
-                        stroke="var(--raised)"
-                        strokeWidth="3"
-                        paintOrder="stroke"
-                        fill="var(--ink)"
-                      >
+                      <OnModule x={x + (type.widthMm * SCALE) / 2} y={y + (type.lengthMm * SCALE) / 2 + 14}>
                         {lostText(lost)}
-                      </text>
+                      </OnModule>
                     )}
                   </g>
                 );
@@ -113,6 +94,25 @@ export function ArrayPlan({
         );
       })}
     </div>
+  );
+}
+
+/** Writing on a module, readable over its hatch. */
+function OnModule({ x, y, mono = false, children }: { x: number; y: number; mono?: boolean; children: string }) {
+  return (
+    <text
+      x={x}
+      y={y}
+      textAnchor="middle"
+      fontSize={mono ? 7.5 : 7}
+      fontFamily={mono ? "var(--font-mono)" : undefined}
+      stroke="var(--raised)"
+      strokeWidth="3"
+      paintOrder="stroke"
+      fill="var(--ink)"
+    >
+      {children}
+    </text>
   );
 }
 
