@@ -76,7 +76,6 @@ for (const { name, spoil, says } of BROKEN) {
 }
 
 test("a server killed in the middle of an import leaves all of it or nothing", async ({ request, demo }) => {
-  test.setTimeout(150_000);
   const before = await fingerprint(request);
   const file = await readFile(demoFile(demo, `${SITE}.production.csv`));
   const upload = async () => (await request.post(`/api/sites/${SITE}/import?kind=production&name=year.csv`, { data: file })).json();

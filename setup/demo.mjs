@@ -2,8 +2,8 @@
 import { spawn } from "node:child_process";
 import { accessSync, constants, existsSync, mkdirSync } from "node:fs";
 import { createServer } from "node:net";
-import { dirname, join, resolve } from "node:path";
-import { checkNode, ensureBuild, ensureModules, root, run, stop } from "./steps.mjs";
+import { dirname, resolve } from "node:path";
+import { checkNode, ensureBuild, ensureModules, root, run, serverArguments, stop } from "./steps.mjs";
 
 const port = Number(process.env.PORT ?? 3000);
 const host = process.env.HOST ?? "127.0.0.1";
@@ -51,8 +51,7 @@ function makeFolder(path) {
 }
 
 function serve() {
-  const next = join(root, "node_modules/next/dist/bin/next");
-  const server = spawn(process.execPath, [next, "start", "-H", host, "-p", String(port)], { cwd: root, env, stdio: ["ignore", "pipe", 2] });
+  const server = spawn(process.execPath, serverArguments(host, port), { cwd: root, env, stdio: ["ignore", "pipe", 2] });
   let told = false;
   server.stdout.on("data", (chunk) => {
     if (told || !/ready/i.test(String(chunk))) return;

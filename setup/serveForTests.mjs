@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { root } from "./steps.mjs";
+import { root, serverArguments } from "./steps.mjs";
 
 function freePort() {
   return new Promise((resolve) => {
@@ -27,8 +27,7 @@ export async function serveDemo() {
   let server = null;
 
   async function start() {
-    const next = join(root, "node_modules/next/dist/bin/next");
-    server = spawn(process.execPath, [next, "start", "-H", "127.0.0.1", "-p", String(port)], {
+    server = spawn(process.execPath, serverArguments("127.0.0.1", port), {
       cwd: root,
       env,
       stdio: ["ignore", "ignore", "inherit"],

@@ -103,3 +103,11 @@ export function ensureChromium() {
     stop("Chromium could not be installed. Install Debian's package chromium and try again.");
   }
 }
+
+/**
+ * What starts the built application. A connection is kept for 65 s: with Node's own 5 s a caller now and then sends into
+ * one that is being closed, and loses its answer.
+ */
+export function serverArguments(host, port) {
+  return [join(root, "node_modules/next/dist/bin/next"), "start", "-H", host, "-p", String(port), "--keepAliveTimeout", "65000"];
+}
