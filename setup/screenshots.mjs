@@ -46,6 +46,8 @@ const recordFinding = async (page) => {
   await point.scrollIntoViewIfNeeded();
 };
 
+const ribbonDrawn = (page) => page.locator("canvas[aria-busy=false]").waitFor();
+
 try {
   await shoot("triage", "/", DESK);
   await shoot("brief", `${CASE}/brief`, DESK);
@@ -56,7 +58,7 @@ try {
   await shoot("walk-phone", `${CASE}/walk`, PHONE, {
     before: (page) => page.getByRole("article", { name: "DC isolator" }).scrollIntoViewIfNeeded(),
   });
-  await shoot("compare", `${CASE}/compare`, DESK);
+  await shoot("compare", `${CASE}/compare`, DESK, { before: ribbonDrawn });
   await shoot("cascade", `${CASE}/compare`, DESK, {
     before: (page) => page.getByRole("heading", { name: "Where the energy goes" }).evaluate((heading) => heading.scrollIntoView()),
   });

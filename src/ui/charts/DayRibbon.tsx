@@ -22,6 +22,7 @@ const TO_HOUR = 22;
 export function DayRibbon({ siteId, shape, revision }: { siteId: string; shape: RibbonShape; revision: string }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const cells = useRef<Uint8Array | null>(null);
+  const [loaded, setLoaded] = useState(false);
   const [readout, setReadout] = useState("");
   const [problem, setProblem] = useState("");
 
@@ -37,6 +38,7 @@ export function DayRibbon({ siteId, shape, revision }: { siteId: string; shape: 
         if (gone) return;
         cells.current = new Uint8Array(await response.arrayBuffer());
         paint();
+        setLoaded(true);
       })
       .catch(() => setProblem("The ribbon could not be loaded"));
     const watcher = new MutationObserver(paint);
@@ -67,6 +69,7 @@ export function DayRibbon({ siteId, shape, revision }: { siteId: string; shape: 
           ref={canvas}
           className="h-40 w-full min-w-0 border border-rule-strong [image-rendering:pixelated]"
           role="img"
+          aria-busy={!loaded}
           aria-label="Day ribbon: every day from left to right, every interval from morning down to evening, shaded by the share of expected output"
           onPointerMove={point}
           onPointerDown={point}

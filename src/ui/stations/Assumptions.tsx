@@ -186,12 +186,12 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
           m/s
         </label>
       </div>
-      <fieldset className="mt-2 flex flex-wrap items-center gap-x-6 gap-y-1">
-        <legend className="caption float-left w-full">Up to the terminals</legend>
+      <fieldset className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(min(19rem,100%),1fr))] gap-x-6">
+        <legend className="caption">Up to the terminals</legend>
         {switches(ARRAY)}
       </fieldset>
-      <fieldset className="mt-2 flex flex-wrap items-center gap-x-6 gap-y-1">
-        <legend className="caption float-left w-full">On to the meter</legend>
+      <fieldset className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(min(19rem,100%),1fr))] gap-x-6">
+        <legend className="caption">On to the meter</legend>
         {switches(TO_METER)}
       </fieldset>
       <div className="mt-2 flex flex-wrap gap-3">

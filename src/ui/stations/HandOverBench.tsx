@@ -55,13 +55,15 @@ export function HandOverBench({ view }: { view: CaseView }) {
                 {dayText(kept.fromDay)} to {dayText(kept.toDay)}, kept by {kept.keptBy}.
               </p>
             ))}
-            <DayChart
-              days={analysis.overview.days}
-              expectedKwh={analysis.overview.expectedKwh}
-              measuredKwh={analysis.overview.measuredKwh}
-              bandPct={analysis.overview.dayBandPct}
-              mark={worst ? { from: worst.since as string, to: worst.until, name: worst.title } : undefined}
-            />
+            <div className="mt-4">
+              <DayChart
+                days={analysis.overview.days}
+                expectedKwh={analysis.overview.expectedKwh}
+                measuredKwh={analysis.overview.measuredKwh}
+                bandPct={analysis.overview.dayBandPct}
+                mark={worst ? { from: worst.since as string, to: worst.until, name: worst.title } : undefined}
+              />
+            </div>
           </section>
         ) : null}
         {ledger.some(({ lossKwh }) => lossKwh > 0) ? (
