@@ -3,9 +3,9 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: "e2e",
   outputDir: "test-results/browser",
-  timeout: 240_000,
+  timeout: 600_000,
   // Nothing here is judged by time; a crowded machine may take long.
-  expect: { timeout: 30_000 },
+  expect: { timeout: 60_000 },
   workers: 2,
   reporter: [["list"]],
   use: {

@@ -3,5 +3,5 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
-  test: { include: ["setup/**/*.test.ts", "src/**/*.test.ts", "bin/**/*.test.ts"], testTimeout: 60_000, hookTimeout: 120_000 },
+  test: { include: ["setup/**/*.test.ts", "src/**/*.test.ts", "bin/**/*.test.ts"], testTimeout: 180_000, hookTimeout: 180_000 },
 });

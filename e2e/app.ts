@@ -20,7 +20,7 @@ export const test = base.extend<object, { demo: Demo; file: string }>({
       await use(demo);
       await demo.close();
     },
-    { scope: "worker", timeout: 90_000 },
+    { scope: "worker", timeout: 240_000 },
   ],
   baseURL: async ({ demo }, use) => use(demo.address),
 });

@@ -60,7 +60,7 @@ test("an assumption says what it changes, alone and all in turn, and can be stop
   await page.getByRole("button", { name: "Stop" }).click();
   await expect(status).toHaveText("Stopped.");
   await page.getByRole("button", { name: "Show what each one does" }).click();
-  await expect(status).toContainText("Beside each", { timeout: 120_000 });
+  await expect(status).toContainText("Beside each", { timeout: 300_000 });
   await page.getByRole("button", { name: /^Ordinary ageing: \+\d\.\d %/ }).click();
   await expect(page.getByText("(without − with) / with")).toBeVisible();
 });

@@ -80,7 +80,7 @@ test("a server killed in the middle of an import leaves all of it or nothing", a
   const file = await readFile(demoFile(demo, `${SITE}.production.csv`));
   const upload = async () => (await request.post(`/api/sites/${SITE}/import?kind=production&name=year.csv`, { data: file })).json();
   const full = await upload();
-  await expect.poll(async () => (await (await request.get(`/api/jobs/${full.id}`)).json()).state, { timeout: 20_000 }).toBe("done");
+  await expect.poll(async () => (await (await request.get(`/api/jobs/${full.id}`)).json()).state).toBe("done");
   const after = await fingerprint(request);
   expect(after).not.toBe(before);
   const imports = async () => (await request.get(`${LARCH_CASE}/compare`)).text();

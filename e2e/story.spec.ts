@@ -40,7 +40,7 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     const status = page.getByRole("region", { name: "Bring data in" }).getByRole("status");
     for (const kind of ["Weather", "Production"]) {
       await page.getByLabel(`${kind} CSV`, { exact: true }).setInputFiles(demoFile(demo, `larch-house.${kind.toLowerCase()}.csv`));
-      await expect(status).toContainText("35040 rows", { timeout: 30_000 });
+      await expect(status).toContainText("35040 rows");
     }
     await expect(page.getByText(/Energy by day|expected/).first()).toBeVisible();
     await expect(page.getByRole("complementary", { name: "Evidence ledger" }).getByText("Data 1 Nov 2025 to 31 Oct 2026")).toBeVisible();

@@ -32,7 +32,7 @@ export async function serveDemo() {
       env,
       stdio: ["ignore", "ignore", "inherit"],
     });
-    for (let k = 0; k < 150; k++) {
+    for (let k = 0; k < 600; k++) {
       if (
         await fetch(address)
           .then((answer) => answer.ok)
