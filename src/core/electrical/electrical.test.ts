@@ -17,7 +17,7 @@ const sheet = (id: string, numbers: number[], more: Partial<ModuleType> = {}): M
   });
 };
 
-/** Data sheets as they come: mono, poly, n-type, back contact, half-cut counted whole, an old small one, thin film. */
+/** Data sheets as they come: mono, poly, n-type, back contact, half-cut counted whole, an old small one, thin film of middling and high fill factor. */
 const SHEETS = [
   sheet("mono405", [405, 37.2, 13.9, 31.2, 12.98, -0.34, -0.27, 0.05, 54]),
   sheet("mono310", [310, 40.1, 9.78, 33.2, 9.34, -0.37, -0.29, 0.05, 60]),
@@ -27,6 +27,12 @@ const SHEETS = [
   sheet("half540", [540, 49.5, 13.85, 41.65, 12.97, -0.35, -0.27, 0.05, 144]),
   sheet("old75", [75, 21.7, 4.8, 17, 4.4, -0.45, -0.35, 0.04, 36], { bypassDiodes: 2 }),
   sheet("film80", [80, 60.8, 1.88, 48.5, 1.65, -0.25, -0.27, 0.04, 116], { technology: "thin-film", bypassDiodes: 0 }),
+  sheet("film450", [450, 218, 2.55, 186, 2.42, -0.32, -0.28, 0.04, 264], { technology: "thin-film", bypassDiodes: 0 }),
+];
+/** Fill factors of 0.55 and 0.63: much is lost on the way out of the cells that isn't resistance. */
+const FLAT = [
+  sheet("flat60", [60, 92, 1.19, 67, 0.9, -0.23, -0.3, 0.08, 108], { technology: "thin-film", bypassDiodes: 0 }),
+  sheet("flat150", [150, 108, 2.2, 81.5, 1.85, -0.31, -0.3, 0.01, 170], { technology: "thin-film", bypassDiodes: 0 }),
 ];
 const [mono] = SHEETS;
 const state = emptyDiode();
@@ -96,6 +102,19 @@ describe.each(SHEETS.map((type) => [type.id, type] as const))("the diode fitted 
     }
   });
 });
+
+it.each([...SHEETS, ...FLAT].map((type) => [type.id, type] as const))(
+  "loses a few percent of its efficiency in a fifth of full sun and gains next to nothing between (%s)",
+  (_, type) => {
+    const even = new EvenModule(type);
+    expect(even.lowLightShare(200)).toBeGreaterThan(0.95);
+    expect(even.lowLightShare(200)).toBeLessThan(1);
+    for (let wm2 = 25; wm2 <= 1000; wm2 += 25) {
+      expect(even.lowLightShare(wm2)).toBeLessThan(1.01);
+      expect(even.lowLightShare(wm2)).toBeGreaterThan(even.lowLightShare(wm2 - 20) - 0.003);
+    }
+  },
+);
 
 it("gives nothing in the dark, NaN for NaN, and never less for more light", () => {
   const even = new EvenModule(mono);

@@ -17,6 +17,8 @@ export interface ModuleModel {
   bandGapEv: number;
   /** Relative change of the series resistance per kelvin. */
   seriesPerK: number;
+  /** Part of the series resistance that is ohmic, 0 to 1; the rest stands for carriers lost in proportion to the light. */
+  ohmicShare: number;
   /** Parts of the module with a bypass diode each; 1 where it has none. */
   substrings: number;
   /** Lowest voltage of a whole module in reverse, V: its bypass diodes', or breakdown where it has none. */
@@ -27,6 +29,15 @@ export interface ModuleModel {
 const BYPASS_V = 0.5;
 /** Reverse breakdown of a cell without bypass, V. Source: Bishop 1988, −15 V for crystalline silicon. */
 const BREAKDOWN_V_PER_CELL = 15;
+
+/**
+ * Most that ohmic resistance takes of the voltage at the maximum power point; judgement, from modules of crystalline silicon.
+ * A fit of low fill factor asks for more, but that isn't ohmic: carriers that recombine on their way out are lost in
+ * proportion to the light (Merten et al. 1998), where a resistance would lose less in weak light.
+ */
+const MOST_OHMIC_SHARE = 0.07;
+/** The lost carriers' part is held constant under this irradiance, W/m². */
+const LEAST_COLLECTED_WM2 = 1;
 
 const fitted = new Map<string, ModuleModel>();
 
@@ -59,7 +70,10 @@ export function moduleModel(type: ModuleType): ModuleModel {
   return made;
 }
 
-/** The parameters at an irradiance and a cell temperature, written into `out`. Source: De Soto, Klein & Beckman 2006, eqs 7 to 10. */
+/**
+ * The parameters at an irradiance and a cell temperature, written into `out`.
+ * Source: De Soto, Klein & Beckman 2006, eqs 7 to 10; the series resistance over what is ohmic keeps its share of the voltage.
+ */
 export function diodeStateAt(model: ModuleModel, effectiveWm2: number, cellTempC: number, out: DiodeState): DiodeState {
   const { reference } = model;
   const kelvin = cellTempC + 273.15;
@@ -68,7 +82,9 @@ export function diodeStateAt(model: ModuleModel, effectiveWm2: number, cellTempC
   const ratio = kelvin / REFERENCE_K;
   out.photocurrentA = share * (reference.photocurrentA + model.alphaAPerK * warmer);
   out.saturationA = reference.saturationA * saturationGrowth(model.bandGapEv, kelvin);
-  out.seriesOhm = Math.max(0, reference.seriesOhm * (1 + model.seriesPerK * warmer));
+  const { ohmicShare } = model;
+  const bySun = ohmicShare === 1 ? 1 : ohmicShare + (1 - ohmicShare) * (1000 / Math.max(effectiveWm2, LEAST_COLLECTED_WM2));
+  out.seriesOhm = Math.max(0, reference.seriesOhm * bySun * (1 + model.seriesPerK * warmer));
   out.shuntS = reference.shuntS * share;
   out.idealityV = reference.idealityV * ratio;
   return out;
@@ -94,6 +110,7 @@ function modelOf(type: ModuleType): ModuleModel {
     alphaAPerK: (type.alphaIscPctPerC / 100) * type.iscA,
     bandGapEv,
     seriesPerK,
+    ohmicShare: Math.min(1, (MOST_OHMIC_SHARE * type.vmpV) / (type.impA * reference.seriesOhm)),
     substrings: Math.max(1, type.bypassDiodes),
     reverseV: type.bypassDiodes > 0 ? -BYPASS_V * type.bypassDiodes : -BREAKDOWN_V_PER_CELL * cells,
   });
