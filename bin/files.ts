@@ -1,5 +1,4 @@
 import { createReadStream } from "node:fs";
-import { readFile } from "node:fs/promises";
 import { basename } from "node:path";
 import { FormatError } from "@/core/formats/formatError";
 import type { ReadSeries } from "@/core/formats/seriesBuilder";
@@ -10,9 +9,12 @@ import { readSiteFile, type SiteFile } from "@/core/formats/siteFile";
 /** "-" stands for standard input, everywhere a file is read. */
 const STANDARD_INPUT = "-";
 
-function sourceOf(path: string): { name: string; stream: AsyncIterable<string> } {
-  if (path === STANDARD_INPUT) return { name: "standard input", stream: process.stdin.setEncoding("utf8") };
-  return { name: basename(path), stream: createReadStream(path, { encoding: "utf8", highWaterMark: 1 << 20 }) };
+/** What a file is called in messages. */
+export const sourceName = (path: string): string => (path === STANDARD_INPUT ? "standard input" : basename(path));
+
+function streamOf(path: string): AsyncIterable<string> {
+  if (path === STANDARD_INPUT) return process.stdin.setEncoding("utf8");
+  return createReadStream(path, { encoding: "utf8", highWaterMark: 1 << 20 });
 }
 
 async function readable<T>(path: string, read: () => Promise<T>): Promise<T> {
@@ -33,18 +35,16 @@ async function readable<T>(path: string, read: () => Promise<T>): Promise<T> {
 
 export async function readSite(path: string): Promise<SiteFile> {
   return readable(path, async () => {
-    if (path !== STANDARD_INPUT) return readSiteFile(await readFile(path, "utf8"), basename(path));
     let text = "";
-    for await (const chunk of sourceOf(path).stream) text += chunk;
-    return readSiteFile(text, "standard input");
+    for await (const chunk of streamOf(path)) text += chunk;
+    return readSiteFile(text, sourceName(path));
   });
 }
 
 export async function readSeries(path: string, kind: SeriesKind): Promise<ReadSeries> {
   return readable(path, async () => {
-    const { name, stream } = sourceOf(path);
-    const reader = new SeriesCsvReader(kind, name);
-    for await (const chunk of stream) reader.push(chunk);
+    const reader = new SeriesCsvReader(kind, sourceName(path));
+    for await (const chunk of streamOf(path)) reader.push(chunk);
     return reader.finish();
   });
 }

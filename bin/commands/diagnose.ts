@@ -1,5 +1,5 @@
 import { diagnose } from "@/core/diagnosis/diagnose";
-import { readSeries, readSite, writeLines } from "../files";
+import { readSeries, readSite, sourceName, writeLines } from "../files";
 import { readOptions } from "../options";
 
 /** `diagnose`: what a site lost, to which causes, as `irradant-diagnosis/1`. */
@@ -9,8 +9,8 @@ export async function diagnoseCommand(args: string[]): Promise<void> {
   const weather = await readSeries(options.weather as string, "weather");
   const production = await readSeries(options.production as string, "production");
   const { diagnosis } = diagnose(site, weather, production, {
-    production: options.production as string,
-    weather: options.weather as string,
+    production: sourceName(options.production as string),
+    weather: sourceName(options.weather as string),
   });
   await writeLines([`${JSON.stringify(diagnosis, null, 2)}\n`]);
 }

@@ -1,7 +1,7 @@
 import { expectedOutput } from "@/core/expected/expectedOutput";
 import { checkLight, weatherFromSeries } from "@/core/expected/weather";
 import { writeSeriesCsv } from "@/core/formats/seriesCsv";
-import { readSeries, readSite, writeLines } from "../files";
+import { readSeries, readSite, sourceName, writeLines } from "../files";
 import { readOptions } from "../options";
 
 /** `expected`: what a healthy array would give in the weather of a file. */
@@ -9,7 +9,7 @@ export async function expectedCommand(args: string[]): Promise<void> {
   const options = readOptions(args, ["site", "weather"]);
   const site = await readSite(options.site as string);
   const series = await readSeries(options.weather as string, "weather");
-  checkLight(series, options.weather as string, site.location);
+  checkLight(series, sourceName(options.weather as string), site.location);
   const weather = weatherFromSeries(series);
   const output = expectedOutput(site, weather);
   const channels = new Map<string, Float64Array>();

@@ -21,7 +21,8 @@ export const CASCADE_WORDS: Record<CascadeStage, { name: string; formula: string
   "low-light": {
     name: "Weak light",
     formula: "k(G) = P_mp(G, 25 °C) / (P₀ · G/1000)",
-    source: "The module's single-diode curve, De Soto, Klein & Beckman 2006, fitted to its data sheet; low fill factors as Merten et al. 1998.",
+    source:
+      "The module's single-diode curve, De Soto, Klein & Beckman 2006, fitted to its data sheet; low fill factors as Merten et al. 1998.",
   },
   temperature: {
     name: "Cell temperature",
