@@ -23,6 +23,7 @@ import { findingInput, findingsOf, recordFinding, withdrawFinding } from "./find
 import { addPhoto, photoFile } from "./findings/photos";
 import { listImports, startImport, undoImport } from "./imports/importSeries";
 import { cancelJob, findJob, type Job } from "./jobs/jobs";
+import { CancelledError } from "./jobs/runWorker";
 import { presentSite, saveSite } from "./sites/asBuilt";
 import { openSite } from "./sites/openSite";
 import { triage } from "./triage";
@@ -161,6 +162,14 @@ describe("the analysis", () => {
     if (!isAnalysis(result)) throw new Error("no analysis");
     expect((await whatIf(site.id, {}))?.rating).toBeCloseTo(result.overview.cascade.rating, 6);
     expect((await whatIf(site.id, { incidenceLoss: false }))?.rating).toBeGreaterThan(result.overview.cascade.rating);
+  });
+
+  it("is no longer worked on once nobody waits for another choice's answer", async () => {
+    const caller = new AbortController();
+    const answer = whatIf(site.id, {}, caller.signal);
+    caller.abort();
+    await expect(answer).rejects.toThrow(CancelledError);
+    await expect(whatIf(site.id, {}, AbortSignal.abort())).rejects.toThrow(CancelledError);
   });
 });
 

@@ -5,13 +5,20 @@ export interface Refusal {
 
 /**
  * Sends JSON, or a file as it is, to a route of this application.
+ * @param signal calls the request off; what comes back then is of no use
  * @returns its answer, or a refusal; a lost network is a refusal too, never an exception
  */
-export async function send<Answer>(url: string, method: "POST" | "PUT" | "DELETE" | "GET", body?: unknown): Promise<Answer | Refusal> {
+export async function send<Answer>(
+  url: string,
+  method: "POST" | "PUT" | "DELETE" | "GET",
+  body?: unknown,
+  signal?: AbortSignal,
+): Promise<Answer | Refusal> {
   const raw = body instanceof Blob;
   try {
     const response = await fetch(url, {
       method,
+      signal,
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
       headers: body === undefined || raw ? undefined : { "content-type": "application/json" },
     });

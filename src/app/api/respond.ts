@@ -1,6 +1,8 @@
 import { z } from "zod";
 import { FormatError } from "@/core/formats/formatError";
-import { RefusedError } from "@/server/jobs/runWorker";
+import { CancelledError, RefusedError } from "@/server/jobs/runWorker";
+
+const CALLER_LEFT = 499;
 
 /**
  * Runs a route handler's work and turns what people can mend into a clear answer: 400 for what they
@@ -14,6 +16,8 @@ export async function respond(request: Request, work: () => Promise<Response | o
     if (result === null) return Response.json({ error: "Not found" }, { status: 404 });
     return result instanceof Response ? result : Response.json(result);
   } catch (error) {
+    // Nobody waits for this answer any more.
+    if (error instanceof CancelledError) return new Response(null, { status: CALLER_LEFT });
     const message = messageFor(error);
     if (message) return Response.json({ error: message }, { status: 400 });
     console.error(error);

@@ -34,12 +34,16 @@ export const modelChange = z
 
 export type ModelChange = z.infer<typeof modelChange>;
 
-/** The cascade of a site's measured intervals with some choices changed. @returns null without data */
-export async function whatIf(siteId: string, change: ModelChange): Promise<Cascade | null> {
+/**
+ * The cascade of a site's measured intervals with some choices changed.
+ * @returns null without data
+ * @throws CancelledError when the signal comes
+ */
+export async function whatIf(siteId: string, change: ModelChange, signal?: AbortSignal): Promise<Cascade | null> {
   const { site } = await presentSite(siteId);
   const weather = await loadSeries(siteId, "weather");
   const production = await loadSeries(siteId, "production");
   if (!weather || !production) return null;
   const request: WhatIfRequest = { site, weather, production, options: { ...DEFAULT_MODEL, ...change } };
-  return runWorker<Cascade>("whatIfWorker", request);
+  return runWorker<Cascade>("whatIfWorker", request, { signal });
 }

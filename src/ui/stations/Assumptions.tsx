@@ -1,6 +1,6 @@
 "use client";
 
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { switchApplies } from "@/core/expected/applicable";
 import { type Cascade, TERMINALS } from "@/core/expected/cascade";
 import { DEFAULT_MODEL, type ModelOptions } from "@/core/expected/options";
@@ -65,18 +65,25 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
   const [said, setSaid] = useState("These are the choices behind the comparison.");
   const [effects, setEffects] = useState<Partial<Record<Switch, Effect>>>({});
   const [working, setWorking] = useState(false);
-  const latest = useRef(0);
+  const question = useRef<AbortController | null>(null);
+  useEffect(() => () => question.current?.abort(), []);
 
-  const ask = (next: Partial<ModelOptions>) => send<Cascade>(`/api/sites/${site.id}/what-if`, "POST", next);
+  /** A newer question calls the older one off, on the server too. */
+  function newQuestion(): AbortSignal {
+    question.current?.abort();
+    question.current = new AbortController();
+    return question.current.signal;
+  }
+
+  const ask = (next: Partial<ModelOptions>, signal: AbortSignal) => send<Cascade>(`/api/sites/${site.id}/what-if`, "POST", next, signal);
 
   async function change(next: ModelOptions) {
     setOptions(next);
     setWorking(false);
-    const turn = ++latest.current;
+    const signal = newQuestion();
     setSaid("Calculating");
-    const answer = await ask(next);
-    // A slower answer to an older question mustn't overwrite a newer one.
-    if (turn !== latest.current) return;
+    const answer = await ask(next, signal);
+    if (signal.aborted) return;
     if ("error" in answer) return setSaid(answer.error);
     const now = totalsOf(answer);
     setSaid(
@@ -86,13 +93,13 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
 
   /** Switches each off by itself, one after the other. */
   async function tryEach() {
-    const turn = ++latest.current;
+    const signal = newQuestion();
     setWorking(true);
     const all = [...ARRAY, ...TO_METER].filter(([key]) => switchApplies(site, key));
     for (const [k, [key, label]] of all.entries()) {
       setSaid(`Without ${label.toLowerCase()}: ${k + 1} of ${all.length}`);
-      const answer = await ask({ ...DEFAULT_MODEL, [key]: false });
-      if (turn !== latest.current) return;
+      const answer = await ask({ ...DEFAULT_MODEL, [key]: false }, signal);
+      if (signal.aborted) return;
       if ("error" in answer) {
         setWorking(false);
         return setSaid(answer.error);
@@ -109,7 +116,7 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
   }
 
   function stop() {
-    latest.current++;
+    question.current?.abort();
     setWorking(false);
     setSaid("Stopped.");
   }
