@@ -38,9 +38,34 @@ test("a finding taken back can be restored", async ({ page }) => {
   await expect(point.getByRole("radio", { name: /They disagree/ })).not.toBeChecked();
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(point.getByRole("radio", { name: /They disagree/ })).toBeChecked();
-  await page.waitForLoadState("networkidle");
   await page.reload();
   await expect(point.getByRole("radio", { name: /They disagree/ })).toBeChecked();
+});
+
+test("what is taken back and restored without a network stays so through a reload, and when it is sent", async ({ page }) => {
+  await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
+  const point = page.getByRole("article", { name: "Sun, clearance and cooling" });
+  const grade = point.getByRole("radio").nth(1);
+  await grade.check({ force: true });
+  await expect(page.getByText("All recorded")).toBeVisible();
+  await page.route("**/withdraw", (route) => route.abort());
+  await point.getByRole("button", { name: "Take back" }).click();
+  await expect(grade).not.toBeChecked();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(grade).toBeChecked();
+  await page.reload();
+  await expect(page.getByText(/kept on this device/)).toBeVisible();
+  await expect(grade).toBeChecked();
+  await point.getByRole("button", { name: "Take back" }).click();
+  await expect(grade).not.toBeChecked();
+  await page.reload();
+  await expect(page.getByText(/kept on this device/)).toBeVisible();
+  await expect(grade).not.toBeChecked();
+  await page.unroute("**/withdraw");
+  await page.evaluate(() => window.dispatchEvent(new Event("online")));
+  await expect(page.getByText("All recorded")).toBeVisible();
+  await page.reload();
+  await expect(grade).not.toBeChecked();
 });
 
 test("what is typed into the brief survives a lost network and a reload", async ({ page }) => {

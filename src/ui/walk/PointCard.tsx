@@ -4,7 +4,7 @@ import { Camera, TriangleAlert } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Point } from "@/core/inspection/catalogue";
 import { SeverityMark } from "../marks/SeverityMark";
-import type { Answer } from "./useWalk";
+import type { Answer } from "./answer";
 
 interface PointCardProps {
   point: Point;

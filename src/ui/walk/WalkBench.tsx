@@ -3,8 +3,9 @@
 import { useState } from "react";
 import type { Stop } from "@/core/inspection/catalogue";
 import type { FindingView } from "@/server/findings/findings";
+import type { Answer } from "./answer";
 import { PointCard } from "./PointCard";
-import { type Answer, useWalk } from "./useWalk";
+import { useWalk } from "./useWalk";
 
 /** The walk in the order of the body's way: each point one look, one grade, a photo where it helps. */
 export function WalkBench({ caseId, stops, findings }: { caseId: string; stops: Stop[]; findings: FindingView[] }) {

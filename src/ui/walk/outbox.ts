@@ -1,6 +1,7 @@
 import { createStore, del, entries, get, set } from "idb-keyval";
 import type { FindingInput } from "@/server/findings/findings";
 import { send } from "../send";
+import type { Answer } from "./answer";
 
 /**
  * What was recorded in the field and hasn't reached the server: kept in the browser's own database, so
@@ -9,7 +10,9 @@ import { send } from "../send";
  */
 export type Outgoing =
   | { kind: "finding"; input: FindingInput }
-  | { kind: "withdraw"; findingId: string; withdrawn: boolean }
+  | { kind: "withdraw"; findingId: string; withdrawn: true }
+  // What is restored goes with it, to be shown again before the server knows of it.
+  | { kind: "withdraw"; findingId: string; withdrawn: false; caseId: string; pointId: string; answer: Answer }
   | { kind: "photo"; findingId: string; photoId: string; caseId: string; picture: Blob };
 
 const store = () => createStore("irradant-outbox", "outgoing");

@@ -3,34 +3,11 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { FindingView } from "@/server/findings/findings";
+import type { Answer } from "./answer";
+import { type Answers, fromServer, withWaiting } from "./answers";
 import { flush, keep, waiting } from "./outbox";
 
-/** What stands for one point of the walk on this screen. */
-export interface Answer {
-  findingId: string;
-  gradeId: string;
-  note: string;
-  place: string;
-  photos: { id: string; url: string }[];
-}
-
-export type Answers = Record<string, Answer | undefined>;
-
 const RETRY_MS = 15_000;
-
-function fromServer(findings: readonly FindingView[]): Answers {
-  const answers: Answers = {};
-  for (const finding of findings) {
-    answers[finding.pointId] = {
-      findingId: finding.id,
-      gradeId: finding.gradeId,
-      note: finding.note,
-      place: finding.place,
-      photos: finding.photos.map(({ id }) => ({ id, url: `/api/photos/${id}?small` })),
-    };
-  }
-  return answers;
-}
 
 /** The walk's answers, shown at once and sent when the network allows. */
 export function useWalk(caseId: string, findings: readonly FindingView[]) {
@@ -51,7 +28,13 @@ export function useWalk(caseId: string, findings: readonly FindingView[]) {
   useEffect(() => {
     void waiting().then((queue) => {
       if (queue.length === 0) return;
-      setAnswers((now) => withWaiting(now, queue, caseId));
+      setAnswers((now) =>
+        withWaiting(
+          now,
+          queue.map(([, entry]) => entry),
+          caseId,
+        ),
+      );
       void deliver();
     });
     const retry = () => void waiting().then((queue) => (queue.length > 0 ? deliver() : undefined));
@@ -92,17 +75,18 @@ export function useWalk(caseId: string, findings: readonly FindingView[]) {
     void deliver();
   }
 
+  // Taking back and restoring show only once they are kept: a reload in between mustn't undo what was seen.
   async function withdraw(pointId: string) {
     const old = latest.current[pointId];
     if (!old) return;
-    setAnswers((now) => ({ ...now, [pointId]: undefined }));
     await keep({ kind: "withdraw", findingId: old.findingId, withdrawn: true });
+    setAnswers((now) => ({ ...now, [pointId]: undefined }));
     await deliver();
   }
 
   async function restore(pointId: string, answer: Answer) {
+    await keep({ kind: "withdraw", findingId: answer.findingId, withdrawn: false, caseId, pointId, answer });
     setAnswers((now) => ({ ...now, [pointId]: answer }));
-    await keep({ kind: "withdraw", findingId: answer.findingId, withdrawn: false });
     await deliver();
   }
 
@@ -117,20 +101,4 @@ export function useWalk(caseId: string, findings: readonly FindingView[]) {
   }
 
   return { answers, status, put, withdraw, restore, addPhoto };
-}
-
-function withWaiting(answers: Answers, queue: Awaited<ReturnType<typeof waiting>>, caseId: string): Answers {
-  const next = { ...answers };
-  for (const [, entry] of queue) {
-    if (entry.kind === "finding" && entry.input.caseId === caseId) {
-      const { id, pointId, gradeId, note, place } = entry.input;
-      next[pointId] = { findingId: id, gradeId, note, place, photos: next[pointId]?.photos ?? [] };
-    } else if (entry.kind === "photo" && entry.caseId === caseId) {
-      const owner = Object.values(next).find((answer) => answer?.findingId === entry.findingId);
-      owner?.photos.push({ id: entry.photoId, url: URL.createObjectURL(entry.picture) });
-    } else if (entry.kind === "withdraw" && entry.withdrawn) {
-      for (const [pointId, answer] of Object.entries(next)) if (answer?.findingId === entry.findingId) next[pointId] = undefined;
-    }
-  }
-  return next;
 }
