@@ -68,6 +68,18 @@ test("what is taken back and restored without a network stays so through a reloa
   await expect(grade).not.toBeChecked();
 });
 
+test("a page that was asked for before the server had the finding shows it nevertheless", async ({ page, request }) => {
+  await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
+  const early = await (await request.get(`${LARCH_CASE}/walk`)).text();
+  const point = page.getByRole("article", { name: "What the inverter says of itself" });
+  const grade = point.getByRole("radio").nth(1);
+  await grade.check({ force: true });
+  await expect(page.getByText("All recorded")).toBeVisible();
+  await page.route(`**${LARCH_CASE}/walk`, (route) => route.fulfill({ body: early, contentType: "text/html" }));
+  await page.reload();
+  await expect(grade).toBeChecked();
+});
+
 test("what is typed into the brief survives a lost network and a reload", async ({ page }) => {
   await page.goto("/cases/weir-barn-2026/brief", { waitUntil: "networkidle" });
   const hazards = page.getByLabel("Hazards");
@@ -82,6 +94,20 @@ test("what is typed into the brief survives a lost network and a reload", async 
   await page.evaluate(() => localStorage.clear());
   await page.reload();
   await expect(hazards).toHaveValue("Hay in the barn; loose board on the gallery");
+});
+
+test("a page that was asked for before the server had the brief shows it nevertheless", async ({ page, request }) => {
+  const path = "/cases/meadow-school-2026/brief";
+  await page.goto(path, { waitUntil: "networkidle" });
+  const early = await (await request.get(path)).text();
+  const saved = page.waitForResponse((response) => response.request().method() === "PUT");
+  await page.getByLabel("Access").fill("Key at the caretaker's");
+  await saved;
+  await expect(page.getByText("Saved")).toBeVisible();
+  await page.route(`**${path}`, (route) => route.fulfill({ body: early, contentType: "text/html" }));
+  await page.reload();
+  await expect(page.getByLabel("Access")).toHaveValue("Key at the caretaker's");
+  await expect(page.getByText("Saved")).toBeVisible();
 });
 
 for (const [name, viewport, grade] of [

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { Brief } from "@/server/cases/brief";
 import { send } from "../send";
+import { sentLately } from "../sentLately";
 
 const FIELDS: { key: keyof Brief; label: string; rows: number }[] = [
   { key: "complaint", label: "Complaint, in the owner's words", rows: 2 },
@@ -14,6 +15,12 @@ const FIELDS: { key: keyof Brief; label: string; rows: number }[] = [
 ];
 
 const SAVE_AFTER_MS = 700;
+
+/** A brief in the browser: what was typed, and when the server took it. */
+interface Draft {
+  brief: Brief;
+  savedAtMs?: number;
+}
 
 /** The brief, saved as it is typed; kept in the browser until the server has it. */
 export function BriefForm({ caseId, brief }: { caseId: string; brief: Brief }) {
@@ -26,23 +33,34 @@ export function BriefForm({ caseId, brief }: { caseId: string; brief: Brief }) {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the draft is looked for once, when the bench opens
   useEffect(() => {
-    const draft = localStorage.getItem(draftKey);
-    if (!draft) {
+    const draft = readDraft();
+    if (draft) setText(draft.brief);
+    if (!draft || draft.savedAtMs) {
       setState("Saved");
       return;
     }
     setState("Saving");
-    const kept = JSON.parse(draft) as Brief;
-    setText(kept);
-    void save(kept);
+    void save(draft.brief);
   }, [draftKey]);
+
+  function readDraft(): Draft | null {
+    const draft = JSON.parse(localStorage.getItem(draftKey) ?? "null") as Draft | null;
+    if (!draft?.savedAtMs || sentLately(draft.savedAtMs)) return draft;
+    localStorage.removeItem(draftKey);
+    return null;
+  }
+
+  const keepDraft = (draft: Draft) => localStorage.setItem(draftKey, JSON.stringify(draft));
 
   async function save(next: Brief) {
     const answer = await send(`/api/cases/${caseId}/brief`, "PUT", next);
     if ("error" in (answer as object)) setState(`Kept here, not sent yet: ${(answer as { error: string }).error}`);
     else {
-      if (localStorage.getItem(draftKey) === JSON.stringify(next)) localStorage.removeItem(draftKey);
-      setState("Saved");
+      // While it was on its way more may have been typed, which has yet to go.
+      if (JSON.stringify(readDraft()?.brief) === JSON.stringify(next)) {
+        keepDraft({ brief: next, savedAtMs: Date.now() });
+        setState("Saved");
+      }
       router.refresh();
     }
   }
@@ -50,7 +68,7 @@ export function BriefForm({ caseId, brief }: { caseId: string; brief: Brief }) {
   function change(key: keyof Brief, value: string) {
     const next = { ...text, [key]: value };
     setText(next);
-    localStorage.setItem(draftKey, JSON.stringify(next));
+    keepDraft({ brief: next });
     setState("Saving");
     clearTimeout(timer.current);
     timer.current = setTimeout(() => void save(next), SAVE_AFTER_MS);

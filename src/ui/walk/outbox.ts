@@ -1,6 +1,7 @@
 import { createStore, del, entries, get, set } from "idb-keyval";
 import type { FindingInput } from "@/server/findings/findings";
 import { send } from "../send";
+import { sentLately } from "../sentLately";
 import type { Answer } from "./answer";
 
 /**
@@ -15,6 +16,8 @@ export type Outgoing =
   | { kind: "withdraw"; findingId: string; withdrawn: false; caseId: string; pointId: string; answer: Answer }
   | { kind: "photo"; findingId: string; photoId: string; caseId: string; picture: Blob };
 
+type Kept = Outgoing & { sentAtMs?: number };
+
 const store = () => createStore("irradant-outbox", "outgoing");
 let sequence = 0;
 
@@ -25,10 +28,23 @@ export async function keep(entry: Outgoing): Promise<void> {
   await set(key, entry, store());
 }
 
+async function all(): Promise<[string, Kept][]> {
+  return (await entries<string, Kept>(store())).sort(([a], [b]) => a.localeCompare(b));
+}
+
 /** Entries that wait, oldest first. */
 export async function waiting(): Promise<[string, Outgoing][]> {
-  const all = await entries<string, Outgoing>(store());
-  return all.sort(([a], [b]) => a.localeCompare(b));
+  return (await all()).filter(([, { sentAtMs }]) => sentAtMs === undefined);
+}
+
+/** Entries that wait and those sent lately, oldest first: what a page from the server may lack. */
+export async function waitingOrLately(): Promise<Outgoing[]> {
+  return (await all()).filter(([, { sentAtMs }]) => sentAtMs === undefined || sentLately(sentAtMs)).map(([, entry]) => entry);
+}
+
+/** Lets go of what was sent long enough ago. */
+export async function tidy(): Promise<void> {
+  for (const [key, { sentAtMs }] of await all()) if (sentAtMs !== undefined && !sentLately(sentAtMs)) await del(key, store());
 }
 
 export interface FlushResult {
@@ -58,9 +74,13 @@ async function sendAll(): Promise<FlushResult> {
     const refusal = await sendOne(entry);
     if (refusal && isForNow(refusal)) return { sent, left: queue.length, problem: refusal };
     // What the server refuses for good would block the rest for ever; it is said, and let go.
-    if (refusal) problem = refusal;
-    else sent++;
-    await del(key, store());
+    if (refusal) {
+      problem = refusal;
+      await del(key, store());
+    } else {
+      sent++;
+      await set(key, { ...entry, sentAtMs: Date.now() }, store());
+    }
   }
   return { sent, left: 0, problem };
 }

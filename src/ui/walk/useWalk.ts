@@ -5,7 +5,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { FindingView } from "@/server/findings/findings";
 import type { Answer } from "./answer";
 import { type Answers, fromServer, withWaiting } from "./answers";
-import { flush, keep, waiting } from "./outbox";
+import { flush, keep, tidy, waiting, waitingOrLately } from "./outbox";
 
 const RETRY_MS = 15_000;
 
@@ -16,6 +16,7 @@ export function useWalk(caseId: string, findings: readonly FindingView[]) {
   const router = useRouter();
   const latest = useRef(answers);
   latest.current = answers;
+  const touched = useRef(new Set<string>());
 
   const deliver = useCallback(async () => {
     const result = await flush();
@@ -24,29 +25,33 @@ export function useWalk(caseId: string, findings: readonly FindingView[]) {
     if (result.sent > 0) router.refresh();
   }, [router]);
 
-  // What an earlier visit to this screen left behind is shown again and sent.
+  // What an earlier visit to this screen left behind is shown again and sent; what it sent lately this page may lack.
   useEffect(() => {
-    void waiting().then((queue) => {
-      if (queue.length === 0) return;
-      setAnswers((now) =>
-        withWaiting(
-          now,
-          queue.map(([, entry]) => entry),
-          caseId,
-        ),
-      );
-      void deliver();
-    });
-    const retry = () => void waiting().then((queue) => (queue.length > 0 ? deliver() : undefined));
+    const resume = async () => {
+      await tidy();
+      const entries = await waitingOrLately();
+      if (entries.length === 0) return;
+      // What was answered meanwhile is newer than any entry read before it.
+      const meanwhile = (now: Answers) => Object.fromEntries([...touched.current].map((pointId) => [pointId, now[pointId]]));
+      setAnswers((now) => ({ ...withWaiting(now, entries, caseId), ...meanwhile(now) }));
+      if ((await waiting()).length > 0) await deliver();
+      else router.refresh();
+    };
+    void resume();
+    const retry = async () => {
+      await tidy();
+      if ((await waiting()).length > 0) await deliver();
+    };
     window.addEventListener("online", retry);
     const timer = setInterval(retry, RETRY_MS);
     return () => {
       window.removeEventListener("online", retry);
       clearInterval(timer);
     };
-  }, [caseId, deliver]);
+  }, [caseId, deliver, router]);
 
   async function put(pointId: string, change: Partial<Pick<Answer, "gradeId" | "note" | "place">>) {
+    touched.current.add(pointId);
     const old = latest.current[pointId];
     const next: Answer = {
       findingId: old?.findingId ?? crypto.randomUUID(),
@@ -79,12 +84,14 @@ export function useWalk(caseId: string, findings: readonly FindingView[]) {
   async function withdraw(pointId: string) {
     const old = latest.current[pointId];
     if (!old) return;
+    touched.current.add(pointId);
     await keep({ kind: "withdraw", findingId: old.findingId, withdrawn: true });
     setAnswers((now) => ({ ...now, [pointId]: undefined }));
     await deliver();
   }
 
   async function restore(pointId: string, answer: Answer) {
+    touched.current.add(pointId);
     await keep({ kind: "withdraw", findingId: answer.findingId, withdrawn: false, caseId, pointId, answer });
     setAnswers((now) => ({ ...now, [pointId]: answer }));
     await deliver();
@@ -93,6 +100,7 @@ export function useWalk(caseId: string, findings: readonly FindingView[]) {
   async function addPhoto(pointId: string, picture: File) {
     const answer = latest.current[pointId];
     if (!answer) return;
+    touched.current.add(pointId);
     const photoId = crypto.randomUUID();
     const photo = { id: photoId, url: URL.createObjectURL(picture) };
     setAnswers((now) => ({ ...now, [pointId]: { ...(now[pointId] ?? answer), photos: [...(now[pointId] ?? answer).photos, photo] } }));
