@@ -47,6 +47,7 @@ export function startJob(title: string, work: (control: JobControl) => Promise<s
   return publicJob(job);
 }
 
+/** A piece of long work as it stands now; null ten minutes after its end, or where there was none. */
 export function findJob(id: string): Job | null {
   const job = jobs.get(id);
   return job ? publicJob(job) : null;
