@@ -3,12 +3,12 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { diagnose } from "@/core/diagnosis/diagnose";
 import { expectedOutput } from "@/core/expected/expectedOutput";
-import { weatherFromSeries } from "@/core/expected/weather";
 import { readSeriesCsv, writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { exampleSite } from "@/core/simulator/exampleSite";
 import { simulateProduction } from "@/core/simulator/production";
 import { makeWeather } from "@/core/simulator/weatherMaker";
 import { sunPositions } from "@/core/sun/position";
+import { weatherFromSeries } from "@/core/weather/weather";
 import { packDays } from "@/db/packedDays";
 import { loadSeries, storeImport } from "@/db/seriesStore";
 

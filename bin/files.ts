@@ -1,10 +1,11 @@
 import { createReadStream } from "node:fs";
 import { basename } from "node:path";
-import { FormatError } from "@/core/formats/formatError";
+import { FormatError } from "@/core/errors/formatError";
 import type { ReadSeries } from "@/core/formats/seriesBuilder";
 import type { SeriesKind } from "@/core/formats/seriesColumns";
 import { SeriesCsvReader } from "@/core/formats/seriesCsv";
-import { readSiteFile, type SiteFile } from "@/core/formats/siteFile";
+import { readSiteFile } from "@/core/formats/siteFile";
+import type { SiteFile } from "@/core/site/siteSchema";
 
 /** "-" stands for standard input, everywhere a file is read. */
 const STANDARD_INPUT = "-";

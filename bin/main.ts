@@ -1,4 +1,4 @@
-import { FormatError } from "@/core/formats/formatError";
+import { FormatError } from "@/core/errors/formatError";
 import { diagnoseCommand } from "./commands/diagnose";
 import { expectedCommand } from "./commands/expected";
 import { sunCommand } from "./commands/sun";

@@ -7,6 +7,7 @@ import { root } from "./steps.mjs";
 
 const ENTRIES = {
   irradant: "bin/main.ts",
+  docs: "bin/docs.ts",
   importWorker: "src/server/jobs/importWorker.ts",
   diagnosisWorker: "src/server/jobs/diagnosisWorker.ts",
   whatIfWorker: "src/server/jobs/whatIfWorker.ts",

@@ -38,8 +38,10 @@ const readJson = (name) => JSON.parse(readFileSync(join(results, name), "utf8"))
 
 title("types");
 check("types", tool("typescript/bin/tsc", "--noEmit"));
-title("lint, format and borders");
+title("lint and format");
 check("lint", tool("@biomejs/biome/bin/biome", "check", "--error-on-warnings", "."));
+title("borders");
+check("borders", tool("dependency-cruiser/bin/dependency-cruise.mjs", "src", "bin", "bench", "setup", "e2e"));
 await ensureBundles();
 title("unit tests");
 const unit = tool("vitest/vitest.mjs", "run", "--reporter=default", "--reporter=json", `--outputFile.json=${join(results, "unit.json")}`);

@@ -1,6 +1,7 @@
 import { expectedOutput } from "@/core/expected/expectedOutput";
-import { checkLight, weatherFromSeries } from "@/core/expected/weather";
 import { writeSeriesCsv } from "@/core/formats/seriesCsv";
+import { checkLight } from "@/core/weather/checkLight";
+import { weatherFromSeries } from "@/core/weather/weather";
 import { readSeries, readSite, sourceName, writeLines } from "../files";
 import { readOptions } from "../options";
 

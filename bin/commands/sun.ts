@@ -1,4 +1,5 @@
-import { FormatError, shown } from "@/core/formats/formatError";
+import { shown } from "@/core/errors/errors";
+import { FormatError } from "@/core/errors/formatError";
 import { readInstant } from "@/core/formats/instant";
 import { CsvRows } from "@/core/formats/seriesCsv";
 import { type Observer, sunPosition } from "@/core/sun/position";

@@ -1,7 +1,6 @@
+import { DAY_MS } from "@/core/constants";
 import type { Grid } from "@/core/series/grid";
 import { channelKind } from "@/core/series/resample";
-
-const DAY_MS = 86_400_000;
 
 /** One channel's values of one UTC day. */
 export interface PackedDay {

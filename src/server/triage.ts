@@ -1,4 +1,4 @@
-import { CAUSES } from "@/core/diagnosis/causes";
+import { CAUSES } from "@/core/causes/causes";
 import type { Severity } from "@/core/inspection/severity";
 import { graver } from "@/core/inspection/severity";
 import { CaseRecord, SiteRecord } from "@/db/models/records";

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { CancelledError } from "@/core/errors/errors";
 import { writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { readSiteFile, writeSiteFile } from "@/core/formats/siteFile";
 import type { Series } from "@/core/series/grid";
@@ -23,7 +24,6 @@ import { findingInput, findingsOf, recordFinding, withdrawFinding } from "./find
 import { addPhoto, photoFile } from "./findings/photos";
 import { listImports, startImport, undoImport } from "./imports/importSeries";
 import { cancelJob, findJob, type Job } from "./jobs/jobs";
-import { CancelledError } from "./jobs/runWorker";
 import { presentSite, saveSite } from "./sites/asBuilt";
 import { openSite } from "./sites/openSite";
 import { triage } from "./triage";

@@ -1,4 +1,6 @@
-const LATELY_MS = 60_000;
+import { MINUTE_MS } from "@/core/constants";
+
+const LATELY_MS = MINUTE_MS;
 
 /**
  * Whether something was sent so lately that a page from the server may lack it: a page asked for before the server had it

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { FormatError } from "@/core/formats/formatError";
-import { CancelledError, RefusedError } from "@/server/jobs/runWorker";
+import { CancelledError, RefusedError } from "@/core/errors/errors";
+import { FormatError } from "@/core/errors/formatError";
 
 const CALLER_LEFT = 499;
 

@@ -1,12 +1,13 @@
+import { FormatError } from "../errors/formatError";
 import { type ExpectedOutput, expectedOutput } from "../expected/expectedOutput";
 import { DEFAULT_MODEL, type ModelOptions } from "../expected/options";
-import { checkLight, type Weather, weatherFromSeries } from "../expected/weather";
-import { FormatError } from "../formats/formatError";
 import { writeInstant } from "../formats/instant";
-import type { SiteFile } from "../formats/siteFile";
 import { type Grid, gridEndMs, type Series } from "../series/grid";
 import { type DayIndex, indexDays } from "../series/localDay";
 import { commonGrid, resample } from "../series/resample";
+import type { SiteFile } from "../site/siteSchema";
+import { checkLight } from "../weather/checkLight";
+import { type Weather, weatherFromSeries } from "../weather/weather";
 import { buildUnits, type Unit } from "./unit";
 
 /** Measured and expected side by side on one axis: what every detector looks at. */

@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { expectedOutput } from "../expected/expectedOutput";
-import { weatherFromSeries } from "../expected/weather";
-import type { SiteFile } from "../formats/siteFile";
 import type { Series } from "../series/grid";
 import { indexDays } from "../series/localDay";
 import { exampleSite } from "../simulator/exampleSite";
 import { makeWeather } from "../simulator/weatherMaker";
+import type { SiteFile } from "../site/siteSchema";
+import { weatherFromSeries } from "../weather/weather";
 import { DAY_PARTS, dayPart, dayTotal, partTotals } from "./dayTotals";
 import { buildUnits, counterPower } from "./unit";
 

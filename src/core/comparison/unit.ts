@@ -1,9 +1,9 @@
+import { HOUR_MS } from "../constants";
 import { InverterCurve } from "../electrical/inverter";
-import { type ExpectedOutput, inverterOutput, stringNameplateW, stringsOf } from "../expected/expectedOutput";
-import type { Inverter, PvString, SiteFile } from "../formats/siteFile";
+import { type ExpectedOutput, inverterOutput } from "../expected/expectedOutput";
 import type { Grid, Series } from "../series/grid";
-
-const HOUR_MS = 3_600_000;
+import { stringNameplateW, stringsOf } from "../site/lookups";
+import type { Inverter, PvString, SiteFile } from "../site/siteSchema";
 
 /**
  * The narrowest thing whose power was measured, with what it should have given: an inverter, or the

@@ -1,7 +1,8 @@
+import { CAUSES } from "../causes/causes";
+import { round } from "../round";
 import { dayName } from "../series/localDay";
 import type { UnitState } from "../signatures/signature";
 import { intervalKwh } from "../signatures/signature";
-import { CAUSES } from "./causes";
 import type { DiagnosisRun } from "./diagnose";
 
 /** Measured over expected of a unit in its own healthy weeks. It is an offer: a person decides whether to keep it. */
@@ -95,8 +96,4 @@ function refusalOf(weeks: number, factor: number): string | null {
     return `${factor.toFixed(3)} is further from 1 than nameplate, sensor and model can lead: find out why before calibrating.`;
   }
   return null;
-}
-
-function round(value: number, digits: number): number {
-  return Math.round(value * 10 ** digits) / 10 ** digits;
 }

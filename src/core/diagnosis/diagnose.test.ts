@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { diagnosisSchema } from "../formats/diagnosisFile";
-import type { SiteFile } from "../formats/siteFile";
 import type { Series } from "../series/grid";
 import { exampleSite } from "../simulator/exampleSite";
 import type { InjectedFault } from "../simulator/faults";
 import { simulateProduction } from "../simulator/production";
 import { makeWeather } from "../simulator/weatherMaker";
+import type { SiteFile } from "../site/siteSchema";
 import { diagnose, valuePerKwh } from "./diagnose";
 
 const QUARTER_MS = 900_000;

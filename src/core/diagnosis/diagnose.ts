@@ -1,9 +1,10 @@
+import { CAUSES } from "../causes/causes";
 import { type Comparison, compare, type SourceNames } from "../comparison/compare";
 import type { ModelOptions } from "../expected/options";
 import type { CauseFinding, Diagnosis } from "../formats/diagnosisFile";
 import { writeInstant } from "../formats/instant";
-import type { SiteFile, Tariff } from "../formats/siteFile";
 import { snowChance } from "../losses/snowCover";
+import { round } from "../round";
 import { gridEndMs, type Series } from "../series/grid";
 import { detectDataGaps, unusableIntervals } from "../signatures/dataGap/dataGap";
 import { detectInverterOutage } from "../signatures/inverterOutage/inverterOutage";
@@ -12,7 +13,8 @@ import { detectSnow } from "../signatures/snow/snow";
 import { deadByCurrent } from "../signatures/stringOpen/byCurrent";
 import { stateByDay } from "../signatures/stringOpen/byLevel";
 import { stringOpenByCurrent, stringOpenByLevel } from "../signatures/stringOpen/stringOpen";
-import { CAUSES } from "./causes";
+import { stringNameplateW } from "../site/lookups";
+import type { SiteFile, Tariff } from "../site/siteSchema";
 
 /** A diagnosis with what it was told from, for charts. */
 export interface DiagnosisRun {
@@ -88,7 +90,7 @@ function assemble(comparison: Comparison, states: readonly UnitState[], signatur
   let referenceKwh = 0;
   for (const { unit, unusable } of states) {
     const shares = unit.strings.map((pvString) => ({
-      kw: (pvString.modules * (site.moduleTypes.find((type) => type.id === pvString.moduleType)?.pmaxW ?? 0)) / 1000,
+      kw: stringNameplateW(site, pvString) / 1000,
       poaWm2: comparison.expected.planes.get(pvString.plane)?.poaWm2 as Float64Array,
     }));
     for (let i = 0; i < grid.count; i++) {
@@ -132,8 +134,4 @@ function causeFinding(signature: Signature, startMs: number, stepMs: number): Ca
     evidence: signature.evidence.map(({ text, weight }) => ({ text, weight: round(weight, 2) })),
     nextTest: signature.nextTest,
   };
-}
-
-function round(value: number, digits = 2): number {
-  return Math.round(value * 10 ** digits) / 10 ** digits;
 }

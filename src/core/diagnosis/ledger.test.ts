@@ -1,9 +1,9 @@
 import { expect, it } from "vitest";
+import { CAUSE_IDS, CAUSES } from "../causes/causes";
 import type { Diagnosis } from "../formats/diagnosisFile";
 import { walkFor } from "../inspection/catalogue";
 import { SEVERITIES } from "../inspection/severity";
 import { exampleSite } from "../simulator/exampleSite";
-import { CAUSE_IDS, CAUSES } from "./causes";
 import { buildLedger, probability } from "./ledger";
 
 const diagnosis = {

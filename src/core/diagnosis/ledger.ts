@@ -1,7 +1,7 @@
+import { CAUSES, type CauseId, type CauseKind } from "../causes/causes";
 import type { CauseFinding, Diagnosis } from "../formats/diagnosisFile";
 import { findGrade, findPoint } from "../inspection/catalogue";
 import type { Severity } from "../inspection/severity";
-import { CAUSES, type CauseId, type CauseKind } from "./causes";
 
 /** A finding as the ledger needs it. */
 export interface LedgerFinding {

@@ -1,9 +1,11 @@
+import { CAUSES } from "../causes/causes";
+import { DAY_MS, MINUTE_MS } from "../constants";
 import { type Cascade, lossCascade } from "../expected/cascade";
 import { type Band, expectedBand } from "../expected/uncertainty";
+import { round } from "../round";
 import { dayName } from "../series/localDay";
 import { intervalKwh, type UnitState } from "../signatures/signature";
 import { type CalibrationOffer, calibrationOffers } from "./calibration";
-import { CAUSES } from "./causes";
 import { type DiagnosisRun, valuePerKwh } from "./diagnose";
 import { RIBBON } from "./ribbonCodes";
 
@@ -75,8 +77,8 @@ export function overviewOf(run: DiagnosisRun): Overview {
     ribbon: {
       firstDay: dayName(days.days[0]),
       rows: days.days[rows - 1] - days.days[0] + 1,
-      columns: Math.ceil(86_400_000 / grid.stepMs),
-      minutesPerColumn: grid.stepMs / 60_000,
+      columns: Math.ceil(DAY_MS / grid.stepMs),
+      minutesPerColumn: grid.stepMs / MINUTE_MS,
       peakW: Math.round(peak(run)),
     },
   };
@@ -135,7 +137,7 @@ export function usableByInverter(states: readonly Pick<UnitState, "unit" | "unus
 export function ribbonOf(run: DiagnosisRun): Uint8Array {
   const { comparison, states } = run;
   const { days, grid } = comparison;
-  const columns = Math.ceil(86_400_000 / grid.stepMs);
+  const columns = Math.ceil(DAY_MS / grid.stepMs);
   const firstDay = days.days[0];
   const rows = days.days[days.days.length - 1] - firstDay + 1;
   const cells = new Uint8Array(rows * columns * 2);
@@ -152,7 +154,7 @@ export function ribbonOf(run: DiagnosisRun): Uint8Array {
         unusable ||= state.unusable[i] !== 0;
       }
       if (expected === 0) continue;
-      const column = Math.floor(days.minuteOfDay[i] / (grid.stepMs / 60_000));
+      const column = Math.floor(days.minuteOfDay[i] / (grid.stepMs / MINUTE_MS));
       const at = ((days.days[row] - firstDay) * columns + column) * 2;
       cells[at] = Number.isNaN(expected) ? 128 : Math.min(255, Math.round((expected / top) * 255));
       cells[at + 1] = unusable ? RIBBON.missing : Math.min(RIBBON.most, Math.max(0, Math.round((measured / expected) * 100)));
@@ -169,8 +171,4 @@ function peak({ states, comparison }: DiagnosisRun): number {
     if (sum > top) top = sum;
   }
   return top;
-}
-
-function round(value: number): number {
-  return Math.round(value * 100) / 100;
 }

@@ -1,12 +1,13 @@
 import { describe, expect, it } from "vitest";
-import { expectedOutput, inverterOutput, stringsOf } from "../expected/expectedOutput";
+import { expectedOutput, inverterOutput } from "../expected/expectedOutput";
 import { DEFAULT_MODEL } from "../expected/options";
-import { weatherFromSeries } from "../expected/weather";
-import type { SiteFile } from "../formats/siteFile";
 import type { Series } from "../series/grid";
 import { exampleSite } from "../simulator/exampleSite";
 import { RandomStream } from "../simulator/random";
 import { makeWeather } from "../simulator/weatherMaker";
+import { stringsOf } from "../site/lookups";
+import type { SiteFile } from "../site/siteSchema";
+import { weatherFromSeries } from "../weather/weather";
 import { diagnose } from "./diagnose";
 
 const DAY_MS = 86_400_000;

@@ -1,9 +1,9 @@
 import { compare, type SourceNames } from "../comparison/compare";
 import { type Cascade, lossCascade } from "../expected/cascade";
 import type { ModelOptions } from "../expected/options";
-import type { SiteFile } from "../formats/siteFile";
 import type { Series } from "../series/grid";
 import { unusableIntervals } from "../signatures/dataGap/dataGap";
+import type { SiteFile } from "../site/siteSchema";
 import { usableByInverter } from "./overview";
 
 /** The cascade of the measured intervals under other choices of model and losses. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { type ModuleType, moduleTypeSchema } from "../formats/siteFile";
 import { RandomStream } from "../simulator/random";
+import { type ModuleType, moduleTypeSchema } from "../site/siteSchema";
 import { loopOhm } from "./conductor";
 import { EvenModule } from "./evenPower";
 import { airAroundC, heatLimitW } from "./inverterHeat";

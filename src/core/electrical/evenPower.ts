@@ -1,4 +1,4 @@
-import type { ModuleType } from "../formats/siteFile";
+import type { ModuleType } from "../site/siteSchema";
 import { diodeStateAt, emptyDiode, type ModuleModel, moduleModel } from "./moduleModel";
 import { maximumPowerPoint } from "./singleDiode";
 

@@ -1,4 +1,4 @@
-import type { Inverter } from "../formats/siteFile";
+import type { Inverter } from "../site/siteSchema";
 
 /** Warmth round the inverter over the air outside: a constant part, K, and one by full sun, K at 1000 W/m². */
 const AROUND: Record<Inverter["location"], { constantK: number; sunK: number; leastC: number }> = {

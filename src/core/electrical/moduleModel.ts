@@ -1,4 +1,4 @@
-import type { ModuleType } from "../formats/siteFile";
+import type { ModuleType } from "../site/siteSchema";
 import { type DiodeState, junctionVoltage, maximumPowerPoint, THERMAL_V_PER_K } from "./singleDiode";
 
 const REFERENCE_K = 298.15;

@@ -3,9 +3,9 @@ import type { Obstacle } from "../plane/skyline";
 import { exampleSite } from "../simulator/exampleSite";
 import { RandomStream } from "../simulator/random";
 import { makeWeather } from "../simulator/weatherMaker";
+import { weatherFromSeries } from "../weather/weather";
 import { CASCADE_STAGES, lossCascade } from "./cascade";
 import { expectedOutput } from "./expectedOutput";
-import { weatherFromSeries } from "./weather";
 
 const DAY_MS = 86_400_000;
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { SiteFile } from "../formats/siteFile";
 import { exampleSite } from "../simulator/exampleSite";
+import type { SiteFile } from "../site/siteSchema";
 import { stageApplies, switchApplies } from "./applicable";
 import { CASCADE_STAGES } from "./cascade";
 

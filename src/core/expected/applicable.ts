@@ -1,6 +1,7 @@
-import type { SiteFile } from "../formats/siteFile";
+import type { SiteFile } from "../site/siteSchema";
 import type { CascadeStage } from "./cascade";
-import type { ModelOptions } from "./options";
+import { modelSwitch } from "./modelSwitches";
+import type { ModelKey } from "./options";
 
 /** Stages that only some sites have; the rest of the cascade is everybody's. */
 const ONLY_WITH: Partial<Record<CascadeStage, (site: SiteFile) => boolean>> = {
@@ -11,22 +12,14 @@ const ONLY_WITH: Partial<Record<CascadeStage, (site: SiteFile) => boolean>> = {
   night: (site) => site.inverters.some(({ nightW }) => nightW > 0),
 };
 
-const SWITCH_OF: Partial<Record<keyof ModelOptions, CascadeStage>> = {
-  shadeByModule: "uneven-light",
-  heatDerating: "heat",
-  exportLimit: "export-limit",
-  fullBattery: "battery",
-  nightUse: "night",
-};
-
 /** Whether a stage of the cascade can be anything but nothing at a site. */
 export function stageApplies(site: SiteFile, stage: CascadeStage): boolean {
   return ONLY_WITH[stage]?.(site) ?? true;
 }
 
 /** Whether a switch of the model can change anything at a site. */
-export function switchApplies(site: SiteFile, key: keyof ModelOptions): boolean {
-  const stage = SWITCH_OF[key];
+export function switchApplies(site: SiteFile, key: ModelKey): boolean {
+  const { stage } = modelSwitch(key);
   return stage === undefined || stageApplies(site, stage);
 }
 

@@ -1,14 +1,14 @@
 import { describe, expect, it } from "vitest";
-import type { SiteFile } from "../formats/siteFile";
 import type { Obstacle } from "../plane/skyline";
 import { exampleSite } from "../simulator/exampleSite";
 import { RandomStream } from "../simulator/random";
 import { makeWeather } from "../simulator/weatherMaker";
+import type { SiteFile } from "../site/siteSchema";
+import { weatherFromSeries } from "../weather/weather";
 import { inputsOf } from "./arrayOutput";
 import { expectedOutput } from "./expectedOutput";
 import { DEFAULT_MODEL } from "./options";
 import type { StringCondition } from "./stringLight";
-import { weatherFromSeries } from "./weather";
 
 const GRID = { startMs: Date.parse("2025-03-10T00:00:00Z"), stepMs: 900_000, count: 96 * 4 };
 const HOME = exampleSite();

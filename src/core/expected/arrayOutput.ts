@@ -1,6 +1,6 @@
 import { maxPower, OPEN_WINDOW, type TrackerWindow } from "../electrical/maxPower";
 import type { StringCurve } from "../electrical/stringCurve";
-import type { Inverter, PvString, SiteFile } from "../formats/siteFile";
+import type { Inverter, PvString, SiteFile } from "../site/siteSchema";
 import { PlaneShade } from "./stringLight";
 import { type ArrayState, type StringOutput, StringWork } from "./stringWork";
 

@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { exampleSite } from "../simulator/exampleSite";
 import { makeWeather } from "../simulator/weatherMaker";
+import { weatherFromSeries } from "../weather/weather";
 import { CASCADE_STAGES, lossCascade } from "./cascade";
 import { expectedOutput } from "./expectedOutput";
 import { DEFAULT_MODEL } from "./options";
 import { expectedBand } from "./uncertainty";
-import { weatherFromSeries } from "./weather";
 
 const GRID = { startMs: Date.parse("2025-03-01T00:00:00Z"), stepMs: 900_000, count: 96 * 60 };
 const kwh = (watts: Float64Array) => watts.reduce((sum, value) => sum + value, 0) / 4000;

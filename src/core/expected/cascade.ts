@@ -1,12 +1,14 @@
+import { WATT_MS_PER_KWH } from "../constants";
 import { evenModule } from "../electrical/evenPower";
 import { InverterCurve } from "../electrical/inverter";
-import type { PvString, SiteFile } from "../formats/siteFile";
 import { OrdinaryAgeing } from "../losses/ageing";
 import { segmentsOf } from "../plane/layout";
-import { type ExpectedOutput, moduleTypeOf, stringsOf } from "./expectedOutput";
+import { moduleTypeOf, stringsOf } from "../site/lookups";
+import type { PvString, SiteFile } from "../site/siteSchema";
+import type { Weather } from "../weather/weather";
+import type { ExpectedOutput } from "./expectedOutput";
 import { meterOutput } from "./meterOutput";
 import { DEFAULT_MODEL, type ModelOptions } from "./options";
-import type { Weather } from "./weather";
 
 /** The stages from sun on the plane to the meter, in this order. */
 export const CASCADE_STAGES = [
@@ -55,7 +57,7 @@ export function lossCascade(
 ): Cascade {
   const sums = Object.fromEntries(CASCADE_STAGES.map((stage) => [stage, 0])) as Cascade;
   const { grid } = expected;
-  const perKwh = grid.stepMs / 3_600_000_000;
+  const perKwh = grid.stepMs / WATT_MS_PER_KWH;
   const meter = meterOutput(site, expected, weather, options, batteryPct);
   /** Share of the site's output, by interval, that belongs to inverters that count in it. */
   const counted = new Float64Array(grid.count);

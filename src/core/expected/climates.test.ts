@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
-import type { SiteFile } from "../formats/siteFile";
 import { exampleSite } from "../simulator/exampleSite";
 import { makeWeather } from "../simulator/weatherMaker";
+import type { SiteFile } from "../site/siteSchema";
+import { type Weather, weatherFromSeries } from "../weather/weather";
 import { expectedOutput } from "./expectedOutput";
-import { type Weather, weatherFromSeries } from "./weather";
 
 /**
  * A second implementation of the healthy array, by other published models throughout and sharing no code with the first:

@@ -4,9 +4,9 @@ import { exampleSite } from "../simulator/exampleSite";
 import { makeWeather } from "../simulator/weatherMaker";
 import { haurwitzGhiWm2, ineichenClearSky } from "../sky/clearSky";
 import { closeComponents, erbsDiffuseFraction } from "../sky/decomposition";
+import { weatherFromSeries } from "../weather/weather";
 import { expectedOutput } from "./expectedOutput";
 import { DEFAULT_MODEL } from "./options";
-import { weatherFromSeries } from "./weather";
 
 const GRID = { startMs: Date.parse("2025-06-01T00:00:00Z"), stepMs: 900_000, count: 96 * 20 };
 const sum = (values: Float64Array) => values.reduce((total, value) => total + value, 0);

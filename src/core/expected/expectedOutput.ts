@@ -1,14 +1,15 @@
 import { InverterCurve } from "../electrical/inverter";
-import type { Inverter, PvString, SiteFile } from "../formats/siteFile";
 import type { Grid } from "../series/grid";
+import { stringsOf } from "../site/lookups";
+import type { Inverter, PvString, SiteFile } from "../site/siteSchema";
 import { type LitSun, litSun } from "../sun/litInterval";
+import type { Weather } from "../weather/weather";
 import { arrayOutput } from "./arrayOutput";
 import { DEFAULT_MODEL, type ModelOptions } from "./options";
 import { type PlaneOutput, planeOutput } from "./planeOutput";
 import { type SkySeries, skyComponents } from "./skyComponents";
 import type { StringCondition } from "./stringLight";
 import type { StringOutput } from "./stringWork";
-import type { Weather } from "./weather";
 
 /** Power of an inverter, W, interval by interval. */
 export interface InverterOutput {
@@ -55,22 +56,6 @@ export function expectedOutput(
     site.inverters.map((inverter) => [inverter.id, inverterOutput(inverter, stringsOf(site, inverter.id), stringDcW, grid, options)]),
   );
   return { grid, sun, sky, planes, strings, stringDcW, inverters };
-}
-
-/** Strings on an inverter, in the site file's order. */
-export function stringsOf(site: SiteFile, inverterId: string): PvString[] {
-  return site.strings.filter((pvString) => pvString.inverter === inverterId);
-}
-
-/** Nameplate power of a string, W. */
-export function stringNameplateW(site: SiteFile, pvString: PvString): number {
-  return pvString.modules * moduleTypeOf(site, pvString).pmaxW;
-}
-
-export function moduleTypeOf(site: SiteFile, pvString: PvString): SiteFile["moduleTypes"][number] {
-  const type = site.moduleTypes.find((entry) => entry.id === pvString.moduleType);
-  if (!type) throw new RangeError(`string ${pvString.id}: no module type ${pvString.moduleType}`);
-  return type;
 }
 
 /**

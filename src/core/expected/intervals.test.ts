@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import { exampleSite } from "../simulator/exampleSite";
 import { ineichenClearSky } from "../sky/clearSky";
 import { type SunPosition, sunPosition } from "../sun/position";
+import { type Weather, weatherFromSeries } from "../weather/weather";
 import { expectedOutput } from "./expectedOutput";
 import { DEFAULT_MODEL } from "./options";
-import { type Weather, weatherFromSeries } from "./weather";
 
 const MINUTE_MS = 60_000;
 const RAD = Math.PI / 180;

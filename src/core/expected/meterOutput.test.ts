@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
-import type { SiteFile } from "../formats/siteFile";
 import { exampleSite } from "../simulator/exampleSite";
 import { makeWeather } from "../simulator/weatherMaker";
+import type { SiteFile } from "../site/siteSchema";
+import { weatherFromSeries } from "../weather/weather";
 import { expectedOutput } from "./expectedOutput";
 import { meterOutput } from "./meterOutput";
 import { DEFAULT_MODEL } from "./options";
-import { weatherFromSeries } from "./weather";
 
 const GRID = { startMs: Date.parse("2025-06-10T00:00:00Z"), stepMs: 900_000, count: 96 * 6 };
 const weather = weatherFromSeries(makeWeather(GRID, exampleSite().location, 4));

@@ -1,9 +1,11 @@
+import { HOUR_MS } from "../constants";
 import { loopOhm } from "../electrical/conductor";
 import { heatLimitW } from "../electrical/inverterHeat";
-import type { Inverter, SiteFile } from "../formats/siteFile";
-import { type ExpectedOutput, stringsOf } from "./expectedOutput";
+import { stringsOf } from "../site/lookups";
+import type { Inverter, SiteFile } from "../site/siteSchema";
+import type { Weather } from "../weather/weather";
+import type { ExpectedOutput } from "./expectedOutput";
 import { DEFAULT_MODEL, type ModelOptions } from "./options";
-import type { Weather } from "./weather";
 
 /** What an inverter sends to the meter, after all that holds it back behind its terminals, W. Sums over the site. */
 export interface MeterOutput {
@@ -104,7 +106,7 @@ class Battery {
     private readonly battery: NonNullable<SiteFile["battery"]>,
     stepMs: number,
   ) {
-    this.hours = stepMs / 3_600_000;
+    this.hours = stepMs / HOUR_MS;
     this.storedKwh = battery.capacityKwh / 2;
   }
 

@@ -1,8 +1,9 @@
-import type { Plane, SiteFile } from "../formats/siteFile";
+import { DAY_MS, HOUR_MS } from "../constants";
 import { cosIncidence } from "../plane/incidence";
 import { layOutPlane } from "../plane/layout";
 import { NearShade } from "../plane/nearShade";
 import { Skyline } from "../plane/skyline";
+import type { Plane, SiteFile } from "../site/siteSchema";
 import { ineichenClearSky } from "../sky/clearSky";
 import { linkeTurbidityAt } from "../sky/turbidity";
 import { extraterrestrialNormalWm2 } from "../sun/extraterrestrial";
@@ -20,7 +21,6 @@ export interface ModuleShade {
 }
 
 const STEP_MS = 900_000;
-const DAY_MS = 86_400_000;
 
 /**
  * Beam and sky that each module of a plane loses to near obstacles over a year, under clear skies: the 21st of each
@@ -35,7 +35,7 @@ export function yearlyModuleShade(site: SiteFile, plane: Plane, year: number): M
   const lost = new Float64Array(layout.places.length);
   let all = 0;
   for (let month = 0; month < 12; month++) {
-    const noonMs = Date.UTC(year, month, 21, 12) - (site.location.lon / 15) * 3_600_000;
+    const noonMs = Date.UTC(year, month, 21, 12) - (site.location.lon / 15) * HOUR_MS;
     const grid = { startMs: Math.round(noonMs) - DAY_MS / 2, stepMs: STEP_MS, count: DAY_MS / STEP_MS };
     const sun = litSun(grid, site.location);
     const turbidity = linkeTurbidityAt(site.location, noonMs);

@@ -1,13 +1,13 @@
 import { describe, expect, it } from "vitest";
-import type { SiteFile } from "../formats/siteFile";
 import { faimanCellTempC } from "../plane/cellTemperature";
 import { exampleSite } from "../simulator/exampleSite";
 import { makeWeather } from "../simulator/weatherMaker";
+import type { SiteFile } from "../site/siteSchema";
 import { litSun } from "../sun/litInterval";
+import { type Weather, weatherFromSeries } from "../weather/weather";
 import { DEFAULT_MODEL } from "./options";
 import { planeOutput } from "./planeOutput";
 import { skyComponents } from "./skyComponents";
-import { type Weather, weatherFromSeries } from "./weather";
 
 const GRID = { startMs: Date.parse("2025-06-01T00:00:00Z"), stepMs: 900_000, count: 96 * 3 };
 const home = exampleSite();

@@ -1,14 +1,15 @@
-import type { Plane } from "../formats/siteFile";
+import { DAY_MS } from "../constants";
 import { groundAlbedo } from "../plane/albedo";
 import { faimanCellTempC } from "../plane/cellTemperature";
 import { planeNormal } from "../plane/incidence";
 import { cleanBeamTransmittance, diffuseTransmittance } from "../plane/incidenceLoss";
 import { Skyline } from "../plane/skyline";
 import { type PlaneIrradiance, tiltedView, transpose } from "../plane/transposition";
+import type { Plane } from "../site/siteSchema";
 import type { LitSun } from "../sun/litInterval";
+import type { Weather } from "../weather/weather";
 import type { ModelOptions } from "./options";
 import { emptySky, type SkySeries, skyStateAt } from "./skyComponents";
-import type { Weather } from "./weather";
 
 /** What a plane's modules get, interval by interval. */
 export interface PlaneOutput {
@@ -36,7 +37,7 @@ export interface PlaneParts {
 }
 
 /** Obstacles are taken at the size they have in the middle of a piece of this length, for they grow. */
-export const SKYLINE_PIECE_MS = 60 * 86_400_000;
+export const SKYLINE_PIECE_MS = 60 * DAY_MS;
 
 const MOST_SENSOR_SCALE = 1.5;
 

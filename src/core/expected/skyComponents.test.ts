@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import { exampleSite } from "../simulator/exampleSite";
 import { makeWeather } from "../simulator/weatherMaker";
 import { litSun } from "../sun/litInterval";
+import { type Weather, weatherFromSeries } from "../weather/weather";
 import { DEFAULT_MODEL, type DecompositionModel } from "./options";
 import { skyComponents } from "./skyComponents";
-import { type Weather, weatherFromSeries } from "./weather";
 
 const site = exampleSite();
 const weatherOf = (minutes: number, from = "2025-05-01") => {

@@ -1,8 +1,9 @@
-import type { SiteFile } from "../formats/siteFile";
+import { DAY_MS, HOUR_MS } from "../constants";
 import { groundAlbedo } from "../plane/albedo";
 import { cosIncidence } from "../plane/incidence";
 import { type PlaneIrradiance, type SkyState, type TranspositionModel, tiltedView, transpose } from "../plane/transposition";
 import type { Grid } from "../series/grid";
+import type { SiteFile } from "../site/siteSchema";
 import { airMassAt, ClearSkyTable, relativeAirMass } from "../sky/clearSky";
 import { type Components, closeComponents, erbsDiffuseFraction, MIN_COS_ZENITH } from "../sky/decomposition";
 import { engererCoefficients, engererDiffuseFraction } from "../sky/engerer";
@@ -10,10 +11,9 @@ import { irradianceFromLux } from "../sky/illuminance";
 import { linkeTurbidityAt } from "../sky/turbidity";
 import { extraterrestrialNormalWm2 } from "../sun/extraterrestrial";
 import type { LitSun } from "../sun/litInterval";
+import type { Weather } from "../weather/weather";
 import type { ModelOptions } from "./options";
-import type { Weather } from "./weather";
 
-const DAY_MS = 86_400_000;
 const LONGEST_ENGERER_MS = 1_800_000;
 
 /** Irradiance from the sky over the lit part of each interval, W/m². NaN where nothing was measured. */
@@ -147,7 +147,7 @@ function makeSplitter(location: SiteFile["location"], grid: Grid, options: Model
     }
     const cosZenith = sun.up[i];
     const clear = clearSky.ghiWm2(cosZenith, turbidity, extraterrestrialWm2);
-    let hour = (utcMs - today * DAY_MS + grid.stepMs / 2) / 3_600_000 + location.lon / 15;
+    let hour = (utcMs - today * DAY_MS + grid.stepMs / 2) / HOUR_MS + location.lon / 15;
     if (hour < 0) hour += 24;
     else if (hour >= 24) hour -= 24;
     const share = engererDiffuseFraction(coefficients, ghiWm2, clear, extraterrestrialWm2, cosZenith, sun.zenithDeg[i], hour);

@@ -1,8 +1,8 @@
 import type { SubstringGroup } from "../electrical/stringCurve";
-import type { ModuleType, Plane, PvString, SiteFile } from "../formats/siteFile";
 import { layOutPlane, type PlaneLayout, segmentsOf } from "../plane/layout";
 import { NearShade } from "../plane/nearShade";
 import type { Grid } from "../series/grid";
+import type { ModuleType, Plane, PvString, SiteFile } from "../site/siteSchema";
 import type { LitSun } from "../sun/litInterval";
 import { type PlaneOutput, SKYLINE_PIECE_MS } from "./planeOutput";
 

@@ -2,9 +2,10 @@ import { loopOhm } from "../electrical/conductor";
 import { type EvenModule, evenModule } from "../electrical/evenPower";
 import { maxPower, OPEN_WINDOW, type TrackerWindow } from "../electrical/maxPower";
 import { StringCurve } from "../electrical/stringCurve";
-import type { PvString, SiteFile } from "../formats/siteFile";
 import { OrdinaryAgeing } from "../losses/ageing";
 import type { Grid } from "../series/grid";
+import { moduleTypeOf } from "../site/lookups";
+import type { PvString, SiteFile } from "../site/siteSchema";
 import type { LitSun } from "../sun/litInterval";
 import type { ModelOptions } from "./options";
 import type { PlaneOutput } from "./planeOutput";
@@ -55,8 +56,7 @@ export class StringWork {
     shades: ReadonlyMap<string, PlaneShade>,
   ) {
     const { options } = state;
-    const type = site.moduleTypes.find((entry) => entry.id === pvString.moduleType);
-    if (!type) throw new RangeError(`string ${pvString.id}: no module type ${pvString.moduleType}`);
+    const type = moduleTypeOf(site, pvString);
     const condition = state.conditions?.get(pvString.id);
     this.even = evenModule(type);
     this.lights = new StringLights(pvString, type, state.planes, shades, state.airTempC, condition);

@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import { exampleSite } from "../simulator/exampleSite";
 import { ineichenClearSky } from "../sky/clearSky";
 import { sunPosition } from "../sun/position";
+import { weatherFromSeries } from "../weather/weather";
 import { expectedOutput } from "./expectedOutput";
 import { DEFAULT_MODEL, type ModelOptions } from "./options";
-import { weatherFromSeries } from "./weather";
 
 const QUARTER_MS = 900_000;
 const EQUINOX = Date.parse("2025-03-20T00:00:00Z");

@@ -1,4 +1,4 @@
-import type { Weather } from "./weather";
+import type { Weather } from "../weather/weather";
 
 /** One source of doubt about an expected energy, as a standard deviation. */
 export interface Doubt {

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { CAUSE_IDS } from "../diagnosis/causes";
+import { CAUSE_IDS } from "../causes/causes";
 
 const instant = z.iso.datetime({ offset: true });
 

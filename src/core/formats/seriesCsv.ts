@@ -1,11 +1,15 @@
 import Papa from "papaparse";
+import { FormatError } from "../errors/formatError";
 import type { Series } from "../series/grid";
-import { FormatError } from "./formatError";
 import { writeInstant } from "./instant";
 import { type ReadSeries, SeriesBuilder } from "./seriesBuilder";
 import type { SeriesKind } from "./seriesColumns";
+import { SERIES_MOST } from "./seriesLimits";
 
-/** Cuts a CSV that comes in pieces into rows with their line numbers. A cell can't hold a line break. */
+/**
+ * Cuts a CSV that comes in pieces into rows with their line numbers. A cell can't hold a line break, and a line has an end:
+ * a longer one is refused before it is gathered.
+ */
 export class CsvRows {
   private rest = "";
   private line = 0;
@@ -16,15 +20,26 @@ export class CsvRows {
   ) {}
 
   push(chunk: string): void {
-    const text = this.rest + chunk;
-    const end = text.lastIndexOf("\n") + 1;
-    this.rest = text.slice(end);
-    if (end > 0) this.rows(text.slice(0, end - 1));
+    const end = chunk.lastIndexOf("\n") + 1;
+    if (end > 0) {
+      this.rows(this.rest + chunk.slice(0, end - 1));
+      this.rest = chunk.slice(end);
+    } else this.rest += chunk;
+    if (this.rest.length > SERIES_MOST.lineCharacters) this.tooLong(this.line + 1);
   }
 
   end(): void {
     if (this.rest !== "") this.rows(this.rest);
     this.rest = "";
+  }
+
+  private tooLong(line: number): never {
+    throw new FormatError({
+      file: this.file,
+      line,
+      found: `a line of over ${SERIES_MOST.lineCharacters} characters`,
+      expected: "a table with line breaks",
+    });
   }
 
   private rows(text: string): void {
@@ -50,8 +65,9 @@ export class SeriesCsvReader {
   private readonly builder: SeriesBuilder;
   private readonly csv: CsvRows;
 
-  constructor(kind: SeriesKind, file: string) {
-    this.builder = new SeriesBuilder(kind, file);
+  /** @param nowMs the present instant; rows long after it are refused */
+  constructor(kind: SeriesKind, file: string, nowMs?: number) {
+    this.builder = new SeriesBuilder(kind, file, nowMs);
     this.csv = new CsvRows(file, (cells, line) => this.builder.row(cells, line));
   }
 

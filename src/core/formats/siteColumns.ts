@@ -1,6 +1,6 @@
-import { FormatError } from "./formatError";
+import { FormatError } from "../errors/formatError";
+import type { SiteFile } from "../site/siteSchema";
 import type { SeriesKind } from "./seriesColumns";
-import type { SiteFile } from "./siteFile";
 
 /** Whether a column speaks of a part of this site. Site-wide columns (weather, meters) always do. */
 export function belongsToSite(name: string, site: SiteFile): boolean {

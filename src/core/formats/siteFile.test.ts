@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { FormatError } from "../errors/formatError";
 import { exampleSite } from "../simulator/exampleSite";
-import { FormatError } from "./formatError";
 import { readSiteFile, writeSiteFile } from "./siteFile";
 
 // biome-ignore lint/suspicious/noExplicitAny: broken files are what is tested

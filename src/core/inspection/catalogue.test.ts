@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { CAUSES } from "../diagnosis/causes";
-import type { SiteFile } from "../formats/siteFile";
+import { CAUSES } from "../causes/causes";
 import { exampleSite } from "../simulator/exampleSite";
+import type { SiteFile } from "../site/siteSchema";
 import { findGrade, findPoint, walkFor } from "./catalogue";
 import { graver, SEVERITIES, SEVERITY_WORDS } from "./severity";
 

@@ -1,5 +1,5 @@
-import type { CauseId } from "../diagnosis/causes";
-import type { SiteFile } from "../formats/siteFile";
+import type { CauseId } from "../causes/causes";
+import type { SiteFile } from "../site/siteSchema";
 import type { Severity } from "./severity";
 
 /** One answer to a point of the walk. */

@@ -1,6 +1,5 @@
-import type { SiteFile } from "../formats/siteFile";
-
-const YEAR_MS = 31_556_952_000;
+import { YEAR_MS } from "../constants";
+import type { SiteFile } from "../site/siteSchema";
 
 /** Ordinary ageing of a site's modules: a straight line from the day of commissioning, as the site file says. */
 export class OrdinaryAgeing {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type Weather, weatherFromSeries } from "../expected/weather";
+import { type Weather, weatherFromSeries } from "../weather/weather";
 import { snowChance } from "./snowCover";
 
 const HOURS = 24 * 8;

@@ -1,6 +1,5 @@
-import type { Weather } from "../expected/weather";
-
-const HOUR_MS = 3_600_000;
+import { HOUR_MS } from "../constants";
+import type { Weather } from "../weather/weather";
 
 /** How sure the weather is that snow can lie on modules. */
 export interface SnowChance {

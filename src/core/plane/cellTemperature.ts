@@ -1,13 +1,15 @@
-export type Mounting = "roof-flush" | "roof-raised" | "ground-rack" | "building-integrated";
+import type { Mounting } from "../site/siteSchema";
 
 /**
  * Heat loss of a module: constant part u0, W/(m²·K), and part by wind u1, W·s/(m³·K).
  * The open rack's are Faiman's 2008 measured means; the others are lowered as air behind the module is
- * cut off, to reach the 15 to 20 W/(m²·K) that IEC 61853-2 type measurements give for closed backs.
+ * cut off, to reach the 15 to 20 W/(m²·K) that IEC 61853-2 type measurements give for closed backs. Ballasted frames stand
+ * open on a flat roof, but low and mostly behind wind deflectors: like a raised roof array.
  */
 export const FAIMAN_COEFFICIENTS: Record<Mounting, { u0: number; u1: number }> = {
   "ground-rack": { u0: 25, u1: 6.84 },
   "roof-raised": { u0: 23, u1: 5.5 },
+  ballasted: { u0: 23, u1: 5.5 },
   "roof-flush": { u0: 20, u1: 4 },
   "building-integrated": { u0: 15, u1: 2 },
 };

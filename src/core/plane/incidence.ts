@@ -1,4 +1,4 @@
-const RAD = Math.PI / 180;
+import { RAD } from "../constants";
 
 /**
  * Cosine of the angle between the sun and a plane's normal; negative with the sun behind the plane.

@@ -1,6 +1,7 @@
-import type { ModuleType, Plane, PvString, SiteFile } from "../formats/siteFile";
+import { RAD } from "../constants";
+import { moduleTypeOf } from "../site/lookups";
+import type { ModuleType, Plane, PvString, SiteFile } from "../site/siteSchema";
 
-const RAD = Math.PI / 180;
 /** Between neighbouring modules, for clamps. */
 export const CLAMP_GAP_MM = 20;
 
@@ -41,8 +42,8 @@ export function segmentsOf(pvString: PvString): readonly { plane: string; module
  */
 export function layOutPlane(site: SiteFile, plane: Plane): PlaneLayout | null {
   const strings = site.strings.filter((pvString) => modulesInPlane(pvString, plane.id) > 0);
-  const type = site.moduleTypes.find((entry) => entry.id === strings[0]?.moduleType);
-  if (!type) return null;
+  if (strings.length === 0) return null;
+  const type = moduleTypeOf(site, strings[0]);
   const total = strings.reduce((sum, pvString) => sum + modulesInPlane(pvString, plane.id), 0);
   const rows = typeof plane.rows === "number" && plane.rows >= 1 ? Math.floor(plane.rows) : Math.max(1, Math.round(Math.sqrt(total / 6)));
   const columns = Math.ceil(total / rows);

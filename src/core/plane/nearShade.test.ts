@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { Plane, SiteFile } from "../formats/siteFile";
 import { exampleSite } from "../simulator/exampleSite";
+import type { Plane, SiteFile } from "../site/siteSchema";
 import { layOutPlane, offsetOf } from "./layout";
 import { NearShade } from "./nearShade";
 import { type Obstacle, Skyline } from "./skyline";

@@ -1,10 +1,9 @@
-import type { ModuleType, Plane } from "../formats/siteFile";
+import { RAD } from "../constants";
+import type { ModuleType, Plane } from "../site/siteSchema";
 import { cosIncidence } from "./incidence";
 import type { ModulePlace } from "./layout";
 import { offsetOf } from "./layout";
 import { type Obstacle, obstacleHeightM, obstaclePorosity } from "./skyline";
-
-const RAD = Math.PI / 180;
 
 /** Heights along a module at which its light is looked at, as shares of its length: two in each half. */
 const ALONG = [-0.45, -0.05, 0.05, 0.45];

@@ -1,7 +1,5 @@
+import { RAD, YEAR_MS } from "../constants";
 import { cosIncidence } from "./incidence";
-
-const RAD = Math.PI / 180;
-const YEAR_MS = 31_556_952_000;
 
 export interface HorizonPoint {
   azimuthDeg: number;

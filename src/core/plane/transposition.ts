@@ -1,7 +1,7 @@
+import { RAD } from "../constants";
 import { MIN_COS_ZENITH } from "../sky/decomposition";
 
-const RAD = Math.PI / 180;
-
+/** See docs/models.md; the choice among them is in `expected/options.ts`. */
 export type TranspositionModel = "perez" | "hay-davies" | "isotropic";
 
 /** Irradiance on a tilted plane by where it comes from, W/m². */

@@ -1,7 +1,6 @@
 import { tzOffset } from "@date-fns/tz";
+import { DAY_MS, MINUTE_MS } from "../constants";
 import type { Grid } from "./grid";
-
-const DAY_MS = 86_400_000;
 
 /** Minutes that a zone's clock is ahead of UTC at an instant. */
 export function zoneOffsetMinutes(timeZone: string, utcMs: number): number {
@@ -10,7 +9,7 @@ export function zoneOffsetMinutes(timeZone: string, utcMs: number): number {
 
 /** Calendar day at the site, as the number of days since 1970-01-01 on its own clock. */
 export function localDay(utcMs: number, timeZone: string): number {
-  return Math.floor((utcMs + zoneOffsetMinutes(timeZone, utcMs) * 60_000) / DAY_MS);
+  return Math.floor((utcMs + zoneOffsetMinutes(timeZone, utcMs) * MINUTE_MS) / DAY_MS);
 }
 
 /** "2025-03-14" for a calendar day number. */
@@ -42,7 +41,7 @@ export function indexDays(grid: Grid, timeZone: string): DayIndex {
       days.push(day);
       firsts.push(i);
     }
-    minuteOfDay[i] = Math.floor((local - day * DAY_MS) / 60_000);
+    minuteOfDay[i] = Math.floor((local - day * DAY_MS) / MINUTE_MS);
   }
   firsts.push(grid.count);
   return { days, firsts, minuteOfDay };
@@ -56,10 +55,10 @@ function zoneOffsets(timeZone: string): (utcMs: number) => number {
   return (utcMs) => {
     const day = Math.floor(utcMs / DAY_MS);
     if (day !== known) {
-      atStartMs = day === known + 1 ? atEndMs : zoneOffsetMinutes(timeZone, day * DAY_MS) * 60_000;
-      atEndMs = zoneOffsetMinutes(timeZone, (day + 1) * DAY_MS) * 60_000;
+      atStartMs = day === known + 1 ? atEndMs : zoneOffsetMinutes(timeZone, day * DAY_MS) * MINUTE_MS;
+      atEndMs = zoneOffsetMinutes(timeZone, (day + 1) * DAY_MS) * MINUTE_MS;
       known = day;
     }
-    return atStartMs === atEndMs ? atStartMs : zoneOffsetMinutes(timeZone, utcMs) * 60_000;
+    return atStartMs === atEndMs ? atStartMs : zoneOffsetMinutes(timeZone, utcMs) * MINUTE_MS;
   };
 }

@@ -1,7 +1,8 @@
+import { HOUR_MS } from "../constants";
 import { runsWhere } from "./intervalRuns";
 
 /** How long a value that should move may stand still before it counts as stuck. */
-const STUCK_MS = 3 * 3_600_000;
+const STUCK_MS = 3 * HOUR_MS;
 const STUCK_INTERVALS = 6;
 
 /**

@@ -1,5 +1,6 @@
+import type { CauseId } from "../causes/causes";
 import type { Unit } from "../comparison/unit";
-import type { CauseId } from "../diagnosis/causes";
+import { WATT_MS_PER_KWH } from "../constants";
 
 /** A reason for or against a cause. */
 export interface Evidence {
@@ -39,7 +40,7 @@ export const UNUSABLE = { missing: 1, stuck: 2, impossible: 3, noWeather: 4 } as
 
 /** Energy of a power held through one interval, kWh. */
 export function intervalKwh(watts: number, stepMs: number): number {
-  return (watts * stepMs) / 3_600_000_000;
+  return (watts * stepMs) / WATT_MS_PER_KWH;
 }
 
 /**

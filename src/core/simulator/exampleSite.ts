@@ -1,4 +1,5 @@
-import { readSiteFile, type SiteFile } from "../formats/siteFile";
+import { readSiteFile } from "../formats/siteFile";
+import type { SiteFile } from "../site/siteSchema";
 
 /** A small healthy site in the eastern Alps: two equal strings of ten on one inverter. For tests and the bench. */
 export function exampleSite(change: (site: SiteFile) => void = () => {}): SiteFile {

@@ -1,8 +1,10 @@
-import { expectedOutput, inverterOutput, moduleTypeOf, stringsOf } from "../expected/expectedOutput";
+import { WATT_MS_PER_KWH } from "../constants";
+import { expectedOutput, inverterOutput } from "../expected/expectedOutput";
 import { DEFAULT_MODEL } from "../expected/options";
-import { weatherFromSeries } from "../expected/weather";
-import type { SiteFile } from "../formats/siteFile";
 import type { Series } from "../series/grid";
+import { moduleTypeOf, stringsOf } from "../site/lookups";
+import type { SiteFile } from "../site/siteSchema";
+import { weatherFromSeries } from "../weather/weather";
 import { active, type InjectedFault } from "./faults";
 import { RandomStream } from "./random";
 import { simulateCover } from "./snowOnModules";
@@ -119,6 +121,6 @@ export function simulateProduction(site: SiteFile, weatherSeries: Series, option
   function energyKwh(output: Map<string, Float64Array>): number {
     let sum = 0;
     for (const ac of output.values()) for (const watts of ac) sum += watts;
-    return (sum * grid.stepMs) / 3_600_000_000;
+    return (sum * grid.stepMs) / WATT_MS_PER_KWH;
   }
 }

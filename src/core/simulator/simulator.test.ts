@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { expectedOutput } from "../expected/expectedOutput";
-import { weatherFromSeries } from "../expected/weather";
+import { weatherFromSeries } from "../weather/weather";
 import { exampleSite } from "./exampleSite";
 import { simulateProduction } from "./production";
 import { RandomStream } from "./random";

@@ -1,5 +1,6 @@
-import type { Weather } from "../expected/weather";
-import type { Plane } from "../formats/siteFile";
+import { HOUR_MS } from "../constants";
+import type { Plane } from "../site/siteSchema";
+import type { Weather } from "../weather/weather";
 import type { RandomStream } from "./random";
 
 /**
@@ -10,7 +11,7 @@ export function simulateCover(plane: Plane, weather: Weather, poaWm2: Float64Arr
   const { grid, snowCm, airTempC } = weather;
   const cover = new Float64Array(grid.count);
   if (!snowCm) return cover;
-  const hours = grid.stepMs / 3_600_000;
+  const hours = grid.stepMs / HOUR_MS;
   const slope = Math.sin((plane.tiltDeg * Math.PI) / 180);
   let share = 0;
   let stick = 0;

@@ -1,3 +1,4 @@
+import { DAY_MS, HOUR_MS } from "../constants";
 import type { Grid, Series } from "../series/grid";
 import { ineichenClearSky } from "../sky/clearSky";
 import { extraterrestrialNormalWm2 } from "../sun/extraterrestrial";
@@ -20,8 +21,6 @@ const CLOUDS: Record<Sky, { mean: number; spread: number; memory: number }> = {
   broken: { mean: 0.68, spread: 0.24, memory: 0.6 },
   overcast: { mean: 0.24, spread: 0.08, memory: 0.85 },
 };
-
-const DAY_MS = 86_400_000;
 
 /** The climate to draw from: yearly mean and swing of air temperature at the site, °C. */
 export interface Climate {
@@ -103,7 +102,7 @@ function temperature(utcMs: number, localMs: number, climate: Climate, lat: numb
   const yearShare = ((utcMs / DAY_MS) % 365.25) / 365.25;
   const coldest = lat >= 0 ? 0.05 : 0.55;
   const season = -climate.seasonSwingC * Math.cos(2 * Math.PI * (yearShare - coldest));
-  const hour = (((localMs % DAY_MS) + DAY_MS) % DAY_MS) / 3_600_000;
+  const hour = (((localMs % DAY_MS) + DAY_MS) % DAY_MS) / HOUR_MS;
   const daily = { clear: 6, broken: 4, overcast: 1.5 }[sky] * Math.cos((2 * Math.PI * (hour - 15)) / 24);
   return climate.meanTempC + season + daily + (sky === "overcast" ? -1.5 : 0);
 }

@@ -1,6 +1,5 @@
+import { RAD } from "../constants";
 import { standardPressureHpa } from "../sun/refraction";
-
-const RAD = Math.PI / 180;
 
 /** Global horizontal irradiance under a clear sky, W/m², from zenith alone. Source: Haurwitz 1945. */
 export function haurwitzGhiWm2(zenithDeg: number): number {

@@ -1,3 +1,4 @@
+import { MINUTE_MS } from "../constants";
 import { MIN_COS_ZENITH } from "./decomposition";
 
 /** Coefficients C, β₀ … β₅ for means over the minutes in front. Source: Bright & Engerer 2019, table of the re-parameterisation. */
@@ -11,7 +12,7 @@ const BY_MINUTES: readonly (readonly [minutes: number, coefficients: readonly nu
 
 /** Coefficients for an interval, those of the nearest length; null over three quarters of an hour, where Erbs is at home. */
 export function engererCoefficients(stepMs: number): readonly number[] | null {
-  const minutes = stepMs / 60_000;
+  const minutes = stepMs / MINUTE_MS;
   if (minutes > 45) return null;
   return BY_MINUTES.reduce((best, row) => (Math.abs(Math.log(row[0] / minutes)) < Math.abs(Math.log(best[0] / minutes)) ? row : best))[1];
 }

@@ -1,3 +1,5 @@
+import { YEAR_MS } from "../constants";
+
 /**
  * Linke turbidity at air mass 2 and sea level: yearly mean and swing between winter and summer, by latitude.
  * A condensation to one value a band of latitude, of the order and season of the world maps of Remund, Wald, Lefèvre,
@@ -59,8 +61,6 @@ export function linkeTurbidityAt(
   const [from, to] = [given[(month + 12) % 12], given[(month + 1) % 12]];
   return from + (to - from) * (x - month);
 }
-
-const YEAR_MS = 31_556_952_000;
 
 /** Share of the year gone at an instant, 0 to 1 (years of the mean length since 1970). */
 export function yearShareOf(utcMs: number): number {

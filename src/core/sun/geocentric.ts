@@ -1,9 +1,8 @@
+import { DAY_MS, RAD } from "../constants";
 import { deltaTSeconds } from "./deltaT";
 import { LATITUDE_TERMS, LONGITUDE_TERMS, NUTATION_TERMS, type PeriodicTerm, RADIUS_TERMS } from "./periodicTerms";
 
-const RAD = Math.PI / 180;
 const J2000_MS = Date.UTC(2000, 0, 1, 12);
-const DAY_MS = 86_400_000;
 
 /** Where the sun's centre stands seen from the Earth's centre. */
 export interface GeocentricSun {

@@ -1,7 +1,6 @@
+import { HOUR_MS, RAD } from "../constants";
 import type { Grid } from "../series/grid";
 import { type Observer, type SunSeries, sunPositions } from "./position";
-
-const RAD = Math.PI / 180;
 
 /** The sun that stands for each interval, and how much of the interval it is up. */
 export interface LitSun extends SunSeries {
@@ -17,7 +16,7 @@ export function litSun(grid: Grid, observer: Observer): LitSun {
   const middles = new Float64Array(grid.count);
   for (let i = 0; i < grid.count; i++) middles[i] = grid.startMs + (i + 0.5) * grid.stepMs;
   // The sun's elevation changes by no more than 15° an hour times the cosine of latitude.
-  const reachDeg = (grid.stepMs / 3_600_000) * 7.5 * Math.cos(observer.lat * RAD) + 0.1;
+  const reachDeg = (grid.stepMs / HOUR_MS) * 7.5 * Math.cos(observer.lat * RAD) + 0.1;
   const reach = Math.sin(Math.min(90, reachDeg) * RAD);
   const sun = sunPositions(middles, observer, -reach);
   const litShare = new Float64Array(grid.count);

@@ -1,8 +1,8 @@
+import { HOUR_MS, RAD } from "../constants";
 import { quickAcos, quickAtan2 } from "./angles";
 import { geocentricSun, meanSiderealTimeDeg, modulo360 } from "./geocentric";
 import { refractionDeg, standardPressureHpa } from "./refraction";
 
-const RAD = Math.PI / 180;
 const EARTH_FLATTENING = 0.99664719;
 const EARTH_RADIUS_M = 6_378_140;
 
@@ -132,7 +132,7 @@ export function sunPosition(utcMs: number, observer: Observer): SunPosition {
   };
 }
 
-const NODE_MS = 24 * 3_600_000;
+const NODE_MS = 24 * HOUR_MS;
 
 /** What is interpolated between nodes: the sun's direction as seen from the Earth's middle, and its distance. */
 interface Node {

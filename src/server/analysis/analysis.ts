@@ -1,9 +1,10 @@
 import type { Overview } from "@/core/diagnosis/overview";
+import { RefusedError } from "@/core/errors/errors";
 import type { Diagnosis } from "@/core/formats/diagnosisFile";
 import { AnalysisRecord } from "@/db/models/series";
 import { loadSeries } from "@/db/seriesStore";
 import type { DiagnosisReply } from "../jobs/diagnosisMessages";
-import { RefusedError, runWorker } from "../jobs/runWorker";
+import { runWorker } from "../jobs/runWorker";
 import { presentSite } from "../sites/asBuilt";
 
 /** Raised by one when the same data would give another answer. */

@@ -1,7 +1,7 @@
 import { valuePerKwh } from "@/core/diagnosis/diagnose";
 import { buildLedger, type LedgerEntry } from "@/core/diagnosis/ledger";
-import type { SiteFile } from "@/core/formats/siteFile";
 import { type Stop, walkFor } from "@/core/inspection/catalogue";
+import type { SiteFile } from "@/core/site/siteSchema";
 import { CaseRecord } from "@/db/models/records";
 import { type Analysis, analysisOf, isAnalysis, type NoAnalysis } from "../analysis/analysis";
 import { type CalibrationView, calibrationsOf } from "../calibrations/calibrations";

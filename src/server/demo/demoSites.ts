@@ -1,5 +1,6 @@
-import { readSiteFile, type SiteFile } from "@/core/formats/siteFile";
+import { readSiteFile } from "@/core/formats/siteFile";
 import type { InjectedFault } from "@/core/simulator/faults";
+import type { SiteFile } from "@/core/site/siteSchema";
 import type { Brief } from "../cases/brief";
 import larchHouse from "./sites/larch-house.site.json";
 import meadowSchool from "./sites/meadow-school.site.json";

@@ -1,9 +1,9 @@
 import { readFile, rm } from "node:fs/promises";
 import { join } from "node:path";
 import sharp from "sharp";
+import { RefusedError } from "@/core/errors/errors";
 import { FindingRecord, PhotoRecord } from "@/db/models/records";
 import { database, dataFolder } from "../database";
-import { RefusedError } from "../jobs/runWorker";
 
 const LONGEST_PX = 2400;
 const THUMBNAIL_PX = 360;

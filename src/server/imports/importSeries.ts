@@ -5,6 +5,8 @@ import { join } from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import type { ReadableStream } from "node:stream/web";
+import { MINUTE_MS } from "@/core/constants";
+import { CancelledError } from "@/core/errors/errors";
 import type { SeriesKind } from "@/core/formats/seriesColumns";
 import { ImportRecord } from "@/db/models/series";
 import { storeImport, undoImport as undoStored } from "@/db/seriesStore";
@@ -12,7 +14,7 @@ import { analysisOf } from "../analysis/analysis";
 import { database, dataFolder } from "../database";
 import type { ImportReply } from "../jobs/importMessages";
 import { type Job, startJob } from "../jobs/jobs";
-import { CancelledError, runWorker } from "../jobs/runWorker";
+import { runWorker } from "../jobs/runWorker";
 import { presentSite } from "../sites/asBuilt";
 
 /** Puts an upload aside as a file, to be read from there. */
@@ -74,7 +76,7 @@ export async function listImports(siteId: string): Promise<ImportView[]> {
     rows: record.rows,
     from: new Date(Number(record.fromMs)).toISOString(),
     to: new Date(Number(record.toMs)).toISOString(),
-    stepMinutes: record.stepMs / 60_000,
+    stepMinutes: record.stepMs / MINUTE_MS,
     importedAt: record.importedAt.toISOString(),
     undone: record.undoneAt !== null,
   }));

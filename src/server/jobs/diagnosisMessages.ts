@@ -1,8 +1,8 @@
 import type { Overview } from "@/core/diagnosis/overview";
 import type { ModelOptions } from "@/core/expected/options";
 import type { Diagnosis } from "@/core/formats/diagnosisFile";
-import type { SiteFile } from "@/core/formats/siteFile";
 import type { Series } from "@/core/series/grid";
+import type { SiteFile } from "@/core/site/siteSchema";
 
 /** What the diagnosis worker is given. */
 export interface DiagnosisRequest {

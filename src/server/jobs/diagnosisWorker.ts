@@ -1,7 +1,7 @@
 import { parentPort, workerData } from "node:worker_threads";
 import { diagnose } from "@/core/diagnosis/diagnose";
 import { overviewOf, ribbonOf } from "@/core/diagnosis/overview";
-import { FormatError } from "@/core/formats/formatError";
+import { FormatError } from "@/core/errors/formatError";
 import type { DiagnosisReply, DiagnosisRequest } from "./diagnosisMessages";
 
 const { site, weather, production } = workerData as DiagnosisRequest;

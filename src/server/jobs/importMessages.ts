@@ -1,5 +1,5 @@
 import type { SeriesKind } from "@/core/formats/seriesColumns";
-import type { SiteFile } from "@/core/formats/siteFile";
+import type { SiteFile } from "@/core/site/siteSchema";
 import type { PackedImport } from "@/db/seriesStore";
 
 /** What the import worker is given. */

@@ -1,17 +1,15 @@
 import { createReadStream } from "node:fs";
 import { stat } from "node:fs/promises";
 import { parentPort, workerData } from "node:worker_threads";
-import { FormatError } from "@/core/formats/formatError";
+import { DAY_MS, MINUTE_MS } from "@/core/constants";
+import { FormatError } from "@/core/errors/formatError";
 import { SeriesCsvReader } from "@/core/formats/seriesCsv";
 import { checkSiteColumns } from "@/core/formats/siteColumns";
-import type { SiteFile } from "@/core/formats/siteFile";
 import type { Series } from "@/core/series/grid";
 import { resample } from "@/core/series/resample";
+import type { SiteFile } from "@/core/site/siteSchema";
 import { packDays } from "@/db/packedDays";
 import type { ImportReply, ImportRequest } from "./importMessages";
-
-const DAY_MS = 86_400_000;
-const MINUTE_MS = 60_000;
 
 async function run({ path, fileName, kind, site }: ImportRequest): Promise<ImportReply> {
   const total = Math.max(1, (await stat(path)).size);

@@ -1,6 +1,6 @@
 import { afterEach, expect, it, vi } from "vitest";
+import { CancelledError, RefusedError } from "@/core/errors/errors";
 import { cancelJob, findJob, type JobControl, startJob } from "./jobs";
-import { CancelledError, RefusedError } from "./runWorker";
 
 /** Work that ends when the test says so. */
 function openWork() {

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { CancelledError, RefusedError } from "./runWorker";
+import { CancelledError, RefusedError } from "@/core/errors/errors";
 
 /** A piece of long work, as its starter sees it. */
 export interface Job {

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from "node:worker_threads";
 import { cascadeWith } from "@/core/diagnosis/whatIf";
-import { FormatError } from "@/core/formats/formatError";
+import { FormatError } from "@/core/errors/formatError";
 import type { WhatIfRequest } from "./diagnosisMessages";
 
 const { site, weather, production, options } = workerData as WhatIfRequest;

@@ -1,5 +1,6 @@
 import type { Transaction } from "sequelize";
-import { readSiteFile, type SiteFile, writeSiteFile } from "@/core/formats/siteFile";
+import { readSiteFile, writeSiteFile } from "@/core/formats/siteFile";
+import type { SiteFile } from "@/core/site/siteSchema";
 import { AsBuiltRecord, SiteRecord } from "@/db/models/records";
 import { database } from "../database";
 

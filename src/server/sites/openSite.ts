@@ -1,5 +1,6 @@
+import { HOUR_MS } from "@/core/constants";
 import { type ModuleShade, yearlyModuleShade } from "@/core/expected/moduleShade";
-import type { SiteFile } from "@/core/formats/siteFile";
+import type { SiteFile } from "@/core/site/siteSchema";
 import { sunPositions } from "@/core/sun/position";
 import { AsBuiltRecord, CaseRecord } from "@/db/models/records";
 import { type Analysis, analysisOf, isAnalysis } from "../analysis/analysis";
@@ -83,7 +84,7 @@ function sunPaths(site: SiteFile, year: number): SunPath[] {
     ["21 December", 11, 21],
   ];
   return days.map(([name, month, day]) => {
-    const noonMs = Date.UTC(year, month, day, 12) - (site.location.lon / 15) * 3_600_000;
+    const noonMs = Date.UTC(year, month, day, 12) - (site.location.lon / 15) * HOUR_MS;
     const times = Float64Array.from({ length: 73 }, (_, k) => noonMs + (k - 36) * 1_200_000);
     const { azimuthDeg, zenithDeg } = sunPositions(times, site.location);
     const points = Array.from(azimuthDeg, (azimuth, k) => ({ azimuthDeg: azimuth, elevationDeg: 90 - zenithDeg[k] }));

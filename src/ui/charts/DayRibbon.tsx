@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
+import { DAY_MS } from "@/core/constants";
 import { RIBBON } from "@/core/diagnosis/ribbonCodes";
 import { dayText } from "../marks/words";
 
@@ -100,7 +101,7 @@ function visible(shape: RibbonShape): { first: number; count: number } {
 function cellText(cells: Uint8Array, shape: RibbonShape, row: number, column: number): string {
   const at = (row * shape.columns + column) * 2;
   const minute = column * shape.minutesPerColumn;
-  const day = new Date(Date.parse(shape.firstDay) + row * 86_400_000).toISOString();
+  const day = new Date(Date.parse(shape.firstDay) + row * DAY_MS).toISOString();
   const when = `${dayText(day)}, ${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
   if (cells[at + 1] === RIBBON.night) return `${when}: night`;
   if (cells[at + 1] === RIBBON.missing) return `${when}: no usable value`;

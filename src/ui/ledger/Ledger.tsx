@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { CAUSES } from "@/core/diagnosis/causes";
+import { CAUSES } from "@/core/causes/causes";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { SEVERITIES, type Severity } from "@/core/inspection/severity";
 import { HatchSwatch } from "../marks/causeHatch";

@@ -1,4 +1,4 @@
-import type { CauseId } from "@/core/diagnosis/causes";
+import type { CauseId } from "@/core/causes/causes";
 
 /** How a cause is hatched, the same in every picture: strokes drawn in a tile of 8 by 8. */
 const STROKES: Record<CauseId, string> = {

@@ -1,5 +1,5 @@
-import type { Plane, PvString, SiteFile } from "@/core/formats/siteFile";
 import { CLAMP_GAP_MM, layOutPlane } from "@/core/plane/layout";
+import type { Plane, PvString, SiteFile } from "@/core/site/siteSchema";
 import type { SiteView } from "@/server/sites/openSite";
 import { Figure } from "../marks/Figure";
 

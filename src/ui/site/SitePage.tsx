@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { moduleTypeOf } from "@/core/expected/expectedOutput";
+import { moduleTypeOf, stringNameplateW } from "@/core/site/lookups";
 import type { SiteView } from "@/server/sites/openSite";
 import { ImportList } from "../import/ImportList";
 import { amount, instantDay } from "../marks/words";
@@ -69,7 +69,7 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
                     <td className="text-right">
                       {pvString.modules} × {moduleTypeOf(site, pvString).pmaxW} W
                     </td>
-                    <td className="text-right">{amount((pvString.modules * moduleTypeOf(site, pvString).pmaxW) / 1000, 2)}</td>
+                    <td className="text-right">{amount(stringNameplateW(site, pvString) / 1000, 2)}</td>
                   </tr>
                 ))}
               </tbody>

@@ -1,11 +1,11 @@
-import type { Plane } from "@/core/formats/siteFile";
+import { RAD } from "@/core/constants";
 import { horizonElevationDeg, obstacleHeightM } from "@/core/plane/skyline";
+import type { Plane } from "@/core/site/siteSchema";
 import type { SunPath } from "@/server/sites/openSite";
 
 const WIDTH = 720;
 const HEIGHT = 240;
 const TOP_DEG = 72;
-const RAD = Math.PI / 180;
 
 /** What a plane sees of the sky: horizon, obstacles at today's height, and the sun's way in three seasons. */
 export function SkyProfile({ plane, paths, nowMs, south }: { plane: Plane; paths: SunPath[]; nowMs: number; south: boolean }) {

@@ -3,35 +3,16 @@
 import { useEffect, useRef, useState } from "react";
 import { switchApplies } from "@/core/expected/applicable";
 import { type Cascade, TERMINALS } from "@/core/expected/cascade";
+import { isOnOff, MODEL_SWITCHES, modelSwitch, type OnOffKey, type SwitchPlace } from "@/core/expected/modelSwitches";
 import { DEFAULT_MODEL, type ModelOptions } from "@/core/expected/options";
-import type { SiteFile } from "@/core/formats/siteFile";
+import type { SiteFile } from "@/core/site/siteSchema";
 import { Figure, type Origin } from "../marks/Figure";
 import { amount } from "../marks/words";
 import { send } from "../send";
 
-type Switch = { [Key in keyof ModelOptions]: ModelOptions[Key] extends boolean ? Key : never }[keyof ModelOptions];
-
-const ARRAY: [Switch, string][] = [
-  ["horizonAndObstacles", "Horizon and obstacles"],
-  ["shadeByModule", "Near shade on each module"],
-  ["incidenceLoss", "Glare off the glass"],
-  ["lowLight", "Weak light"],
-  ["cellTemperature", "Cell temperature"],
-  ["ageing", "Ordinary ageing"],
-  ["mismatch", "Mismatch"],
-  ["wiringDc", "DC wiring"],
-  ["snowAlbedo", "Brighter ground under snow"],
-  ["conversion", "Inverter conversion"],
-  ["startThreshold", "Start threshold"],
-  ["acRating", "AC rating"],
-];
-const TO_METER: [Switch, string][] = [
-  ["heatDerating", "Cut back in heat"],
-  ["exportLimit", "Export limit"],
-  ["fullBattery", "Full battery"],
-  ["wiringAc", "AC wiring"],
-  ["nightUse", "Own use at night"],
-];
+const isAt = (place: SwitchPlace) => MODEL_SWITCHES.filter(isOnOff).filter(({ at }) => at === place);
+const UP_TO_TERMINALS = isAt("terminals");
+const ON_TO_METER = isAt("meter");
 
 interface Totals {
   terminalsKwh: number;
@@ -63,7 +44,7 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
   const usual = totalsOf(cascade);
   const [options, setOptions] = useState<ModelOptions>(DEFAULT_MODEL);
   const [said, setSaid] = useState("These are the choices behind the comparison.");
-  const [effects, setEffects] = useState<Partial<Record<Switch, Effect>>>({});
+  const [effects, setEffects] = useState<Partial<Record<OnOffKey, Effect>>>({});
   const [working, setWorking] = useState(false);
   const question = useRef<AbortController | null>(null);
   useEffect(() => () => question.current?.abort(), []);
@@ -95,8 +76,8 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
   async function tryEach() {
     const signal = newQuestion();
     setWorking(true);
-    const all = [...ARRAY, ...TO_METER].filter(([key]) => switchApplies(site, key));
-    for (const [k, [key, label]] of all.entries()) {
+    const all = [...UP_TO_TERMINALS, ...ON_TO_METER].filter(({ key }) => switchApplies(site, key));
+    for (const [k, { key, label, at }] of all.entries()) {
       setSaid(`Without ${label.toLowerCase()}: ${k + 1} of ${all.length}`);
       const answer = await ask({ ...DEFAULT_MODEL, [key]: false }, signal);
       if (signal.aborted) return;
@@ -105,10 +86,10 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
         return setSaid(answer.error);
       }
       const now = totalsOf(answer);
-      const atMeter = TO_METER.some(([other]) => other === key);
-      const effect: Effect = atMeter
-        ? { withoutKwh: now.meterKwh, withKwh: usual.meterKwh, at: "the meter" }
-        : { withoutKwh: now.terminalsKwh, withKwh: usual.terminalsKwh, at: "the terminals" };
+      const effect: Effect =
+        at === "meter"
+          ? { withoutKwh: now.meterKwh, withKwh: usual.meterKwh, at: "the meter" }
+          : { withoutKwh: now.terminalsKwh, withKwh: usual.terminalsKwh, at: "the terminals" };
       setEffects((known) => ({ ...known, [key]: effect }));
     }
     setWorking(false);
@@ -121,10 +102,10 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
     setSaid("Stopped.");
   }
 
-  const switches = (list: [Switch, string][]) =>
+  const switches = (list: typeof UP_TO_TERMINALS) =>
     list
-      .filter(([key]) => switchApplies(site, key))
-      .map(([key, label]) => {
+      .filter(({ key }) => switchApplies(site, key))
+      .map(({ key, label }) => {
         const effect = effects[key];
         return (
           <div key={key} className="flex items-center gap-2">
@@ -150,32 +131,27 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
         Assumptions
       </h2>
       <div className="mt-2 flex flex-wrap items-center gap-x-6 gap-y-1">
+        {(["transposition", "decomposition"] as const).map((key) => {
+          const { label, choices } = modelSwitch(key);
+          return (
+            <label key={key} className="flex min-h-11 items-center gap-2">
+              {label}
+              <select
+                className="field w-auto"
+                value={options[key]}
+                onChange={(event) => void change({ ...options, [key]: event.target.value } as ModelOptions)}
+              >
+                {Object.entries(choices ?? {}).map(([value, words]) => (
+                  <option key={value} value={value}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            </label>
+          );
+        })}
         <label className="flex min-h-11 items-center gap-2">
-          Tilted plane
-          <select
-            className="field w-auto"
-            value={options.transposition}
-            onChange={(event) => void change({ ...options, transposition: event.target.value as ModelOptions["transposition"] })}
-          >
-            <option value="perez">Perez 1990</option>
-            <option value="hay-davies">Hay & Davies 1980</option>
-            <option value="isotropic">isotropic</option>
-          </select>
-        </label>
-        <label className="flex min-h-11 items-center gap-2">
-          Beam and diffuse
-          <select
-            className="field w-auto"
-            value={options.decomposition}
-            onChange={(event) => void change({ ...options, decomposition: event.target.value as ModelOptions["decomposition"] })}
-          >
-            <option value="auto">mean of both</option>
-            <option value="erbs">Erbs 1982</option>
-            <option value="engerer">Engerer 2015</option>
-          </select>
-        </label>
-        <label className="flex min-h-11 items-center gap-2">
-          Wind where none is measured
+          {modelSwitch("assumedWindMs").label}
           <input
             type="number"
             className="field figures w-20"
@@ -195,11 +171,11 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
       </div>
       <fieldset className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(min(19rem,100%),1fr))] gap-x-6">
         <legend className="caption">Up to the terminals</legend>
-        {switches(ARRAY)}
+        {switches(UP_TO_TERMINALS)}
       </fieldset>
       <fieldset className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(min(19rem,100%),1fr))] gap-x-6">
         <legend className="caption">On to the meter</legend>
-        {switches(TO_METER)}
+        {switches(ON_TO_METER)}
       </fieldset>
       <div className="mt-2 flex flex-wrap gap-3">
         <button type="button" className="button" onClick={() => (working ? stop() : void tryEach())}>

@@ -1,6 +1,6 @@
 import Link from "next/link";
-import { moduleTypeOf } from "@/core/expected/expectedOutput";
-import type { SiteFile } from "@/core/formats/siteFile";
+import { siteNameplateW } from "@/core/site/lookups";
+import type { SiteFile } from "@/core/site/siteSchema";
 import type { CaseView } from "@/server/cases/openCase";
 import { amount, dayText, instantDay, lastDay } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
@@ -51,7 +51,7 @@ export function BriefBench({ view }: { view: CaseView }) {
 }
 
 function Facts({ site, version }: { site: SiteFile; version: number }) {
-  const kw = site.strings.reduce((sum, pvString) => sum + pvString.modules * moduleTypeOf(site, pvString).pmaxW, 0) / 1000;
+  const kw = siteNameplateW(site) / 1000;
   const rows: [string, string][] = [
     [
       "Array",

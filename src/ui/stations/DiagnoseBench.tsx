@@ -1,7 +1,7 @@
 import { TriangleAlert } from "lucide-react";
-import { CAUSES } from "@/core/diagnosis/causes";
+import { CAUSES } from "@/core/causes/causes";
+import { TEST_CAUTIONS } from "@/core/causes/testCautions";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
-import { TEST_CAUTIONS } from "@/core/diagnosis/nextTests";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";

@@ -1,4 +1,4 @@
-import { CAUSES } from "@/core/diagnosis/causes";
+import { CAUSES } from "@/core/causes/causes";
 import { SEVERITIES, SEVERITY_WORDS } from "@/core/inspection/severity";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";

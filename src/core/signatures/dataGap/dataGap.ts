@@ -1,5 +1,6 @@
 import type { Comparison } from "../../comparison/compare";
 import type { Unit } from "../../comparison/unit";
+import { HOUR_MS } from "../../constants";
 import { dayName } from "../../series/localDay";
 import { stuckIntervals } from "../../series/quality";
 import { type Signature, UNUSABLE, type UnitState } from "../signature";
@@ -8,7 +9,7 @@ import { type Signature, UNUSABLE, type UnitState } from "../signature";
 const LEAST_SHARE = 0.02;
 const DAYLIGHT_ELEVATION_DEG = 3;
 /** A day with fewer daylight intervals than this (at the edge of a file) is no whole day. */
-const LEAST_DAY_MS = 4 * 3_600_000;
+const LEAST_DAY_MS = 4 * HOUR_MS;
 
 /** Marks each interval of a unit that can't be compared, with the reason. */
 export function unusableIntervals(comparison: Comparison, unit: Unit): Uint8Array {

@@ -1,9 +1,9 @@
 import type { Comparison } from "../../comparison/compare";
+import { HOUR_MS } from "../../constants";
 import type { SnowChance } from "../../losses/snowCover";
 import { type Run, runsWhere } from "../../series/intervalRuns";
 import { healthyW, intervalKwh, type Signature, type UnitState } from "../signature";
 
-const HOUR_MS = 3_600_000;
 /** Light that surely starts the inverter: this share of the rating, and well over its threshold. */
 const SURE_SHARE = 0.06;
 const SURE_OVER_START = 4;

@@ -1,5 +1,7 @@
 import type { Comparison } from "../../comparison/compare";
+import { HOUR_MS } from "../../constants";
 import { type Run, runsWhere } from "../../series/intervalRuns";
+import { moduleTypeOf } from "../../site/lookups";
 import type { UnitState } from "../signature";
 
 /** Expected current that is surely measurable: this share of the current at full sun. */
@@ -8,7 +10,7 @@ const SURE_LIGHT_WM2 = 120;
 const WEAK_LIGHT_WM2 = 30;
 /** A string carries no current below this share of what its light should give. */
 const NOTHING_SHARE = 0.06;
-const LEAST_LIT_MS = 2 * 3_600_000;
+const LEAST_LIT_MS = 2 * HOUR_MS;
 
 /**
  * Stretches in which a string carried no current although its plane was lit and its inverter worked,
@@ -21,8 +23,8 @@ export function deadByCurrent(comparison: Comparison, state: UnitState): Map<str
   for (const pvString of unit.strings) {
     const amps = unit.stringAmps.get(pvString.id);
     const plane = expected.planes.get(pvString.plane);
-    const type = site.moduleTypes.find((entry) => entry.id === pvString.moduleType);
-    if (!amps || !plane || !type) continue;
+    const type = moduleTypeOf(site, pvString);
+    if (!amps || !plane) continue;
     const silentIn =
       (lightWm2: number, leastW: number) =>
       (i: number): boolean | null => {

@@ -1,6 +1,7 @@
 import type { Comparison } from "../../comparison/compare";
 import { partTotals } from "../../comparison/dayTotals";
 import type { Unit } from "../../comparison/unit";
+import { DAY_MS } from "../../constants";
 import type { SnowChance } from "../../losses/snowCover";
 import { type DayStates, findDayStates, type StringState } from "../dayStates";
 import { intervalKwh, type UnitState } from "../signature";
@@ -89,7 +90,7 @@ export function usableForLevel(state: UnitState): Uint8Array {
 function solarNoonMinute({ expected, days, grid }: Comparison): number {
   let best = 720;
   let lowest = 180;
-  const look = Math.min(grid.count, Math.ceil(86_400_000 / grid.stepMs));
+  const look = Math.min(grid.count, Math.ceil(DAY_MS / grid.stepMs));
   for (let i = 0; i < look; i++) {
     if (expected.sun.zenithDeg[i] >= lowest) continue;
     lowest = expected.sun.zenithDeg[i];

@@ -1,5 +1,5 @@
+import { RefusedError } from "@/core/errors/errors";
 import { undoImport } from "@/server/imports/importSeries";
-import { RefusedError } from "@/server/jobs/runWorker";
 import { respond } from "../../../respond";
 
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {

@@ -1,7 +1,7 @@
 import type { ReadableStream } from "node:stream/web";
 import { z } from "zod";
+import { RefusedError } from "@/core/errors/errors";
 import { receiveUpload, startImport } from "@/server/imports/importSeries";
-import { RefusedError } from "@/server/jobs/runWorker";
 import { presentSite } from "@/server/sites/asBuilt";
 import { respond } from "../../../respond";
 

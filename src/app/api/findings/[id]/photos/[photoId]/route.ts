@@ -1,6 +1,6 @@
 import { z } from "zod";
+import { RefusedError } from "@/core/errors/errors";
 import { addPhoto } from "@/server/findings/photos";
-import { RefusedError } from "@/server/jobs/runWorker";
 import { respond } from "../../../../respond";
 
 const MOST_BYTES = 30_000_000;

@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { FormatError } from "../formats/formatError";
+import { FormatError } from "../errors/formatError";
+import { expectedBand, judgeGap } from "../expected/uncertainty";
 import type { Series } from "../series/grid";
-import { expectedBand, judgeGap } from "./uncertainty";
-import { checkLight, weatherFromSeries } from "./weather";
+import { checkLight } from "./checkLight";
+import { weatherFromSeries } from "./weather";
 
 const HOME = { lat: 46.8, lon: 12.3, elevationM: 800 };
 const series = (from: string, channels: Record<string, number>): Series => {

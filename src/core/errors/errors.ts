@@ -1,0 +1,96 @@
+/** What kind of trouble it is; a route, a command and a screen each answer by it alone. */
+export type ErrorKind = "not-found" | "refused" | "too-large" | "conflict" | "cancelled" | "busy" | "failed";
+
+/**
+ * The root of everything that Irradant throws on purpose. The message is one line for the person who caused it, or who
+ * has to be told. Anything else that is thrown is a defect.
+ */
+export abstract class IrradantError extends Error {
+  abstract readonly kind: ErrorKind;
+
+  constructor(message: string, options?: ErrorOptions) {
+    super(message, options);
+    this.name = new.target.name;
+  }
+}
+
+/** What was asked for isn't there. */
+export class NotFoundError extends IrradantError {
+  readonly kind = "not-found";
+
+  /** @param what its kind as people call it, like "site" */
+  constructor(
+    readonly what: string,
+    readonly id: string,
+  ) {
+    super(`There is no ${what} ${shown(id)}`);
+  }
+}
+
+/** What was sent was understood and can't be taken; nothing of it was. */
+export class RefusedError extends IrradantError {
+  readonly kind: "refused" | "too-large" = "refused";
+
+  /**
+   * @param reason one line for the person who sent it
+   * @param key the field, column or option at fault, where one is
+   */
+  constructor(
+    reason: string,
+    readonly key?: string,
+  ) {
+    super(key === undefined ? reason : `${key}: ${reason}`);
+  }
+}
+
+/** More was sent than is taken. */
+export class TooLargeError extends RefusedError {
+  override readonly kind = "too-large";
+}
+
+/** It contradicts what is there already; the person has to choose. */
+export class ConflictError extends IrradantError {
+  readonly kind = "conflict";
+
+  /** @param details what differs, for the screen that asks */
+  constructor(
+    message: string,
+    readonly details: Readonly<Record<string, unknown>> = {},
+  ) {
+    super(message);
+  }
+}
+
+/** The work was called off by the one who had asked for it. */
+export class CancelledError extends IrradantError {
+  readonly kind = "cancelled";
+
+  constructor(message = "Cancelled") {
+    super(message);
+  }
+}
+
+/** Too much is under way; the same request may go through later. */
+export class BusyError extends IrradantError {
+  readonly kind = "busy";
+}
+
+/** Irradant itself, its data or its machine failed; the message says what, never how it is built. */
+export class FailedError extends IrradantError {
+  readonly kind = "failed";
+}
+
+/** A value as it is shown in an error: short, quoted when text, without line breaks. */
+export function shown(value: unknown): string {
+  if (value === undefined) return "nothing";
+  let text: string;
+  try {
+    text = JSON.stringify(typeof value === "string" ? value.slice(0, MOST_SHOWN) : value) ?? String(value);
+  } catch {
+    text = String(value);
+  }
+  return text.length > MOST_SHOWN ? `${text.slice(0, MOST_SHOWN - 3)}...` : text;
+}
+
+/** A message is one line on a phone. */
+const MOST_SHOWN = 60;
