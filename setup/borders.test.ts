@@ -34,6 +34,8 @@ const ARROWS: [from: string, to: string, rule: string][] = [
   ["src/app/toSequelize.ts", "sequelize", "app-is-thin"],
   ["src/ui/toDb.ts", "@/db/target", "ui-asks-use-cases"],
   ["src/ui/toServer.ts", "@/server/target", "ui-knows-shapes-only"],
+  ["src/front/toUi.ts", "@/ui/target", "front-is-outside"],
+  ["src/server/toFront.ts", "@/front/target", "nothing-knows-the-front"],
   ["src/server/toDev.ts", "vitest", "not-to-dev"],
   ["src/server/toNowhere.ts", "@/server/gone", "resolvable"],
   ["src/server/toTest.ts", "./some.test", "not-to-tests"],
@@ -54,7 +56,7 @@ beforeAll(() => {
   };
   for (const folder of "series sun sky formats diagnosis expected comparison".split(" "))
     put(`src/core/${folder}/target.ts`, "export const it = 1;\n");
-  for (const layer of ["db", "server", "ui"]) put(`src/${layer}/target.ts`, "export const it = 1;\n");
+  for (const layer of ["db", "server", "ui", "front"]) put(`src/${layer}/target.ts`, "export const it = 1;\n");
   put("src/server/some.test.ts", "export const it = 1;\n");
   for (const [from, to] of [...ARROWS, ...ALLOWED]) put(from, `import * as it from "${to}";\nexport const held = it;\n`);
   put("src/core/expected/one.ts", `import { b } from "./two";\nexport const a = b;\n`);

@@ -1,16 +1,16 @@
 // Bundles the TypeScript that runs outside the web application into dist/: the headless command, the
 // server's worker threads, the loader of the demo data and the bench.
-import { existsSync, mkdirSync, renameSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import * as esbuild from "esbuild";
-import { root } from "./steps.mjs";
+import { codeVersion, root } from "./steps.mjs";
 
 const ENTRIES = {
   irradant: "bin/main.ts",
   docs: "bin/docs.ts",
-  importWorker: "src/server/jobs/importWorker.ts",
-  diagnosisWorker: "src/server/jobs/diagnosisWorker.ts",
-  whatIfWorker: "src/server/jobs/whatIfWorker.ts",
+  worker: "src/server/work/worker.ts",
+  serve: "src/front/serve.ts",
+  picture: "src/server/findings/pictureProcess.ts",
   loadDemo: "src/server/demo/loadDemo.ts",
   bench: "bench/main.ts",
 };
@@ -40,4 +40,5 @@ export async function bundle() {
     renameSync(join(aside, `${name}.mjs`), join(target, `${name}.mjs`));
   }
   rmSync(aside, { recursive: true });
+  writeFileSync(join(target, "code-version.json"), `${JSON.stringify({ version: codeVersion() })}\n`);
 }

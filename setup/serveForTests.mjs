@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { root, serverArguments } from "./steps.mjs";
+import { root, serverCommand } from "./steps.mjs";
 
 function freePort() {
   return new Promise((resolve) => {
@@ -27,9 +27,10 @@ export async function serveDemo() {
   let server = null;
 
   async function start() {
-    server = spawn(process.execPath, serverArguments("127.0.0.1", port), {
+    const command = serverCommand("127.0.0.1", port, env);
+    server = spawn(process.execPath, command.args, {
       cwd: root,
-      env,
+      env: command.env,
       stdio: ["ignore", "ignore", "inherit"],
     });
     for (let k = 0; k < 600; k++) {

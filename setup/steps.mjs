@@ -6,7 +6,7 @@ import { dirname, join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), "..");
-const say = (text) => process.stderr.write(`irradant: ${text}\n`);
+export const say = (text) => process.stderr.write(`irradant: ${text}\n`);
 
 /** Ends with one clear line. */
 export function stop(text, code = 1) {
@@ -28,14 +28,14 @@ export function run(command, args, options = {}) {
 }
 
 /** Fingerprint of files, so that a step is done again only when what it reads has changed. */
-export function fingerprint(paths) {
+export function fingerprint(paths, counts = () => true) {
   const hash = createHash("sha256");
   const visit = (path) => {
     const full = join(root, path);
     if (!existsSync(full)) return;
     if (statSync(full).isDirectory()) {
       for (const name of readdirSync(full).sort()) visit(join(path, name));
-    } else {
+    } else if (counts(path)) {
       hash.update(path).update("\0").update(readFileSync(full)).update("\0");
     }
   };
@@ -67,10 +67,25 @@ export function ensureModules({ quiet = false } = {}) {
   writeStamp(stamp, print);
 }
 
+/** Fingerprint of the code that makes an analysis, tests left out: the same content by the same code needn't be analysed again. */
+export function codeVersion() {
+  return fingerprint(["package-lock.json", "src/core", "src/server/work"], (path) => !/\.test\.tsx?$/.test(path)).slice(0, 16);
+}
+
 /** Bundles the headless command and the workers into dist/. */
 export async function ensureBundles() {
   const stamp = join(root, "dist", ".irradant-bundled");
-  const print = fingerprint(["package-lock.json", "setup/bundle.mjs", "src/core", "src/db", "src/server", "bin", "bench"]);
+  const print = fingerprint([
+    "package-lock.json",
+    "setup/bundle.mjs",
+    "setup/steps.mjs",
+    "src/core",
+    "src/db",
+    "src/server",
+    "src/front",
+    "bin",
+    "bench",
+  ]);
   if (upToDate(stamp, print)) return;
   const { bundle } = await import(pathToFileURL(join(root, "setup", "bundle.mjs")).href);
   await bundle();
@@ -104,10 +119,7 @@ export function ensureChromium() {
   }
 }
 
-/**
- * What starts the built application. A connection is kept for 65 s: with Node's own 5 s a caller now and then sends into
- * one that is being closed, and loses its answer.
- */
-export function serverArguments(host, port) {
-  return [join(root, "node_modules/next/dist/bin/next"), "start", "-H", host, "-p", String(port), "--keepAliveTimeout", "65000"];
+/** What starts the built application, and what it is told by. */
+export function serverCommand(host, port, env) {
+  return { args: [join(root, "dist", "serve.mjs")], env: { ...env, HOST: host, PORT: String(port) } };
 }

@@ -1,5 +1,7 @@
 import type { Metadata, Viewport } from "next";
 import { cookies } from "next/headers";
+import { currentActor } from "@/app/actor";
+import { isTrouble, orTrouble } from "@/app/trouble";
 import { destinations } from "@/server/destinations";
 import { SHEET_COOKIE } from "@/ui/shell/sheet";
 import { TopBar } from "@/ui/shell/TopBar";
@@ -13,13 +15,14 @@ export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 
 export default async function Layout({ children }: { children: React.ReactNode }) {
   const sheet = (await cookies()).get(SHEET_COOKIE)?.value === "dark" ? "dark" : "light";
+  const places = await orTrouble(async () => destinations(await currentActor()));
   return (
     <html lang="en" data-sheet={sheet}>
       <body>
         <a href="#bench" className="sr-only focus:not-sr-only focus:fixed focus:top-2 focus:left-2 focus:z-50 focus:bg-raised focus:p-3">
           Skip to the bench
         </a>
-        <TopBar destinations={await destinations()} />
+        <TopBar destinations={isTrouble(places) ? [] : places} />
         {children}
       </body>
     </html>

@@ -1,4 +1,7 @@
+import { currentActor } from "@/app/actor";
+import { isTrouble, orTrouble } from "@/app/trouble";
 import { triage } from "@/server/triage";
+import { TroublePanel } from "@/ui/status/TroublePanel";
 import { AddSite } from "@/ui/triage/AddSite";
 import { TriageList } from "@/ui/triage/TriageList";
 
@@ -6,7 +9,8 @@ export const dynamic = "force-dynamic";
 export const metadata = { title: "Triage" };
 
 export default async function TriagePage() {
-  const rows = await triage();
+  const rows = await orTrouble(async () => triage(await currentActor()));
+  if (isTrouble(rows)) return <TroublePanel title="The sites can't be shown" what={rows.trouble} where="Triage" />;
   return (
     <main id="bench" className="mx-auto max-w-6xl px-4 py-6 desk:px-8">
       <h1 className="text-2xl">Triage</h1>

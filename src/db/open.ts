@@ -4,39 +4,67 @@ import { dirname, join } from "node:path";
 import { type QueryInterface, Sequelize } from "sequelize";
 import sqlite3 from "sqlite3";
 import { SequelizeStorage, Umzug } from "umzug";
+import { FailedError } from "@/core/errors/errors";
+import { prepareConnections } from "./connections";
+import { asIrradantError, sqliteCode } from "./databaseErrors";
 import { first } from "./migrations/0001-first";
 import { calibrations } from "./migrations/0002-calibrations";
+import { authorsAndContent } from "./migrations/0003-authors-and-content";
 import { initRecords } from "./models/records";
+import { relate } from "./models/relations";
 import { initSeries } from "./models/series";
 
-/** The folder can't hold the database; the message is one clear line. */
-export class DataFolderError extends Error {}
-
 /**
- * Opens the database in a folder, brings it to the present form and binds the models.
- * WAL mode, foreign keys on, waits up to five seconds for another writer.
+ * Opens the database in a folder, brings it to the present form and binds the models. Every error of the database comes as
+ * one of Irradant's own. Pragmas: see `connections.ts`.
  * @param folder made where it isn't there
- * @throws DataFolderError where the folder can't be written
+ * @param onBroken called when the file turns out to be damaged or gone, so that it can be opened anew
+ * @throws FailedError where folder or file can't be used, BusyError where another program holds it
  */
-export async function openDatabase(folder: string): Promise<Sequelize> {
+export async function openDatabase(folder: string, onBroken?: () => void): Promise<Sequelize> {
   try {
     for (const name of ["photos", "incoming"]) makeFolder(join(/* turbopackIgnore: true */ folder, name));
     await access(folder, constants.W_OK);
   } catch (error) {
-    throw new DataFolderError(`The data folder ${folder} can't be written: ${(error as NodeJS.ErrnoException).code ?? error}`);
+    throw new FailedError(`The data folder ${folder} can't be written: ${(error as NodeJS.ErrnoException).code ?? error}`);
   }
   const sequelize = new Sequelize({
     dialect: "sqlite",
     dialectModule: sqlite3,
     storage: join(folder, "irradant.sqlite"),
     logging: false,
-    // Writers queue at the start of a transaction instead of failing in its middle.
+    // Writers wait at the start of a transaction instead of failing in its middle.
     transactionType: "IMMEDIATE" as never,
+    // Tries again by its own lights otherwise; `write.ts` does.
+    retry: { max: 1 },
   });
-  sequelize.addHook("afterConnect", (connection) => preparePragmas(connection as sqlite3.Database));
+  prepareConnections(sequelize);
+  translateErrors(sequelize, onBroken);
   bindModels(sequelize);
-  await migrate(sequelize);
+  try {
+    await migrate(sequelize);
+  } catch (error) {
+    await sequelize.close().catch(() => undefined);
+    // Umzug wraps what a migration threw.
+    throw asIrradantError(error);
+  }
   return sequelize;
+}
+
+/** Codes after which this connection is of no use any more. */
+const BROKEN = new Set(["SQLITE_CORRUPT", "SQLITE_NOTADB", "SQLITE_IOERR", "SQLITE_CANTOPEN"]);
+
+function translateErrors(sequelize: Sequelize, onBroken: (() => void) | undefined): void {
+  const query = sequelize.query.bind(sequelize) as (...args: unknown[]) => Promise<unknown>;
+  const translated = async (...args: unknown[]) => {
+    try {
+      return await query(...args);
+    } catch (error) {
+      if (BROKEN.has(sqliteCode(error) ?? "")) onBroken?.();
+      throw asIrradantError(error);
+    }
+  };
+  Object.assign(sequelize, { query: translated });
 }
 
 /** Step by step: Node's recursive mkdir never returns where the system refuses without saying so, as in /proc. */
@@ -50,24 +78,16 @@ function makeFolder(path: string): void {
 export function bindModels(sequelize: Sequelize): void {
   initRecords(sequelize);
   initSeries(sequelize);
+  relate();
 }
 
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first, calibrations],
+    migrations: [first, calibrations, authorsAndContent],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,
   });
   await umzug.up();
-}
-
-function preparePragmas(connection: sqlite3.Database): Promise<void> {
-  return new Promise((resolve, reject) => {
-    connection.exec(
-      "PRAGMA busy_timeout = 5000; PRAGMA journal_mode = WAL; PRAGMA synchronous = NORMAL; PRAGMA foreign_keys = ON;",
-      (error) => (error ? reject(error) : resolve()),
-    );
-  });
 }

@@ -10,6 +10,12 @@ export interface PackedDay {
   packed: Uint8Array;
 }
 
+/** A channel's days in order, as they are stored. */
+export interface PackedChannel {
+  name: string;
+  days: PackedDay[];
+}
+
 /** Counters grow large and are differenced, which 32 bits can't carry. */
 function isWide(channelName: string): boolean {
   return channelKind(channelName) === "counter";

@@ -1,9 +1,10 @@
 import { Op, type Sequelize, type Transaction } from "sequelize";
 import type { Grid, Series } from "@/core/series/grid";
-import { channelKind, resampleChannel } from "@/core/series/resample";
+import { assembleSeries } from "./assembleSeries";
 import { SiteRecord } from "./models/records";
 import { ChannelRecord, ImportRecord, ReplacedDayRecord, SeriesDayRecord } from "./models/series";
-import { gridOfDays, mergeDay, type PackedDay, placeDay, trimmedRange } from "./packedDays";
+import { mergeDay, type PackedChannel, type PackedDay } from "./packedDays";
+import { PATIENCE_MS, write } from "./write";
 
 /** A file that is to be taken in: already checked, packed by channel. */
 export interface PackedImport {
@@ -14,6 +15,7 @@ export interface PackedImport {
   rows: number;
   grid: Grid;
   channels: { name: string; days: PackedDay[] }[];
+  actorId: string;
 }
 
 /** So many rows go into one statement. */
@@ -22,26 +24,33 @@ const BATCH = 200;
 /**
  * Takes a packed file in, all of it or nothing. Days that it covers replace the older ones, value by
  * value where the intervals are the same; what was replaced is kept for undo.
+ * @param beforeCommit the last moment at which throwing leaves everything as it was
  */
-export async function storeImport(sequelize: Sequelize, packed: PackedImport): Promise<void> {
-  await sequelize.transaction(async (transaction) => {
-    await ImportRecord.create(
-      {
-        id: packed.id,
-        siteId: packed.siteId,
-        kind: packed.kind,
-        fileName: packed.fileName,
-        rows: packed.rows,
-        fromMs: packed.grid.startMs,
-        toMs: packed.grid.startMs + packed.grid.count * packed.grid.stepMs,
-        stepMs: packed.grid.stepMs,
-        importedAt: new Date(),
-      },
-      { transaction },
-    );
-    for (const channel of packed.channels) await storeChannel(packed, channel, transaction);
-    await SiteRecord.increment("revision", { where: { id: packed.siteId }, transaction });
-  });
+export async function storeImport(sequelize: Sequelize, packed: PackedImport, beforeCommit?: () => void): Promise<void> {
+  await write(
+    sequelize,
+    async (transaction) => {
+      await ImportRecord.create(
+        {
+          id: packed.id,
+          siteId: packed.siteId,
+          kind: packed.kind,
+          fileName: packed.fileName,
+          rows: packed.rows,
+          fromMs: packed.grid.startMs,
+          toMs: packed.grid.startMs + packed.grid.count * packed.grid.stepMs,
+          stepMs: packed.grid.stepMs,
+          importedAt: new Date(),
+          actorId: packed.actorId,
+        },
+        { transaction },
+      );
+      for (const channel of packed.channels) await storeChannel(packed, channel, transaction);
+      await SiteRecord.increment("revision", { where: { id: packed.siteId }, transaction });
+      beforeCommit?.();
+    },
+    PATIENCE_MS.import,
+  );
 }
 
 async function storeChannel(
@@ -80,7 +89,7 @@ async function storeChannel(
  * @returns false where a later import lies over it: that one has to be undone first
  */
 export async function undoImport(sequelize: Sequelize, importId: string): Promise<boolean> {
-  return sequelize.transaction(async (transaction) => {
+  return write(sequelize, async (transaction) => {
     const record = await ImportRecord.findByPk(importId, { transaction });
     if (!record || record.undoneAt) return false;
     if (await ReplacedDayRecord.count({ where: { importId }, transaction })) return false;
@@ -96,64 +105,24 @@ export async function undoImport(sequelize: Sequelize, importId: string): Promis
 }
 
 /**
- * All values of a site of one kind, on one axis: the commonest interval that is stored; channels with
- * another one are brought to it.
- * @returns null where there are none
+ * A site's channels of one kind as they are stored, one query a channel so that nothing else waits long.
  */
-export async function loadSeries(siteId: string, kind: "production" | "weather"): Promise<Series | null> {
+export async function readPacked(siteId: string, kind: "production" | "weather"): Promise<PackedChannel[]> {
   const channels = await ChannelRecord.findAll({ where: { siteId, kind }, order: [["id", "ASC"]], raw: true });
-  if (channels.length === 0) return null;
-  const rows = await SeriesDayRecord.findAll({
-    where: { channelId: channels.map(({ id }) => id) },
-    order: ["channelId", "day"],
-    raw: true,
-  });
-  if (rows.length === 0) return null;
-  const groups = new Map<string, typeof rows>();
-  for (const row of rows) {
-    const key = `${row.stepMs}/${row.phaseMs}`;
-    const group = groups.get(key);
-    if (group) group.push(row);
-    else groups.set(key, [row]);
+  const packed: PackedChannel[] = [];
+  for (const { id, name } of channels) {
+    const days = await SeriesDayRecord.findAll({
+      attributes: ["day", "stepMs", "phaseMs", "packed"],
+      where: { channelId: id },
+      order: [["day", "ASC"]],
+      raw: true,
+    });
+    if (days.length > 0) packed.push({ name, days });
   }
-  const main = [...groups.values()].sort((a, b) => b.length - a.length)[0];
-  const grid = wholeGrid(gridOfDays(main), rows);
-  const names = new Map(channels.map(({ id, name }) => [id, name]));
-  const out = new Map<string, Float64Array>();
-  for (const group of groups.values()) {
-    const own = gridOfDays(group);
-    const sameAxis = own.stepMs === grid.stepMs && (own.startMs - grid.startMs) % grid.stepMs === 0;
-    const target = sameAxis ? grid : own;
-    for (const [channelId, channelRows] of groupById(group)) {
-      const name = names.get(channelId) as string;
-      const values = sameAxis
-        ? (out.get(name) ?? new Float64Array(grid.count).fill(Number.NaN))
-        : new Float64Array(own.count).fill(Number.NaN);
-      for (const row of channelRows) placeDay(values, target, row, name);
-      if (sameAxis) out.set(name, values);
-      else {
-        const moved = resampleChannel(values, own, grid, channelKind(name));
-        const before = out.get(name);
-        out.set(name, before ? before.map((value, i) => (Number.isNaN(value) ? moved[i] : value)) : moved);
-      }
-    }
-  }
-  const { from, to } = trimmedRange(out.values(), grid);
-  const trimmed = { startMs: grid.startMs + from * grid.stepMs, stepMs: grid.stepMs, count: to - from };
-  return { grid: trimmed, channels: new Map([...out].map(([name, values]) => [name, values.subarray(from, to)])) };
+  return packed;
 }
 
-function groupById(rows: SeriesDayRecord[]): Map<number, SeriesDayRecord[]> {
-  const groups = new Map<number, SeriesDayRecord[]>();
-  for (const row of rows) {
-    const group = groups.get(row.channelId);
-    if (group) group.push(row);
-    else groups.set(row.channelId, [row]);
-  }
-  return groups;
-}
-
-/** The main axis, drawn out over every stored day. */
-function wholeGrid(main: Grid, rows: readonly SeriesDayRecord[]): Grid {
-  return gridOfDays(rows.map(({ day }) => ({ day, stepMs: main.stepMs, phaseMs: main.startMs % main.stepMs })));
+/** All values of a site of one kind; see `assembleSeries`. @returns null where there are none */
+export async function loadSeries(siteId: string, kind: "production" | "weather"): Promise<Series | null> {
+  return assembleSeries(await readPacked(siteId, kind));
 }

@@ -1,17 +1,26 @@
 import { CaseRecord, SiteRecord } from "@/db/models/records";
-import { database } from "./database";
+import { type Actor, allow } from "./actor";
+import { readOnce } from "./readCache";
+
+export interface Destination {
+  title: string;
+  href: string;
+}
 
 /** Every page that the command palette can jump to. */
-export async function destinations(): Promise<{ title: string; href: string }[]> {
-  await database();
-  const [sites, cases] = await Promise.all([
-    SiteRecord.findAll({ order: ["name"], raw: true }),
-    CaseRecord.findAll({ where: { closedAt: null }, raw: true }),
-  ]);
-  const nameOf = (siteId: string) => sites.find(({ id }) => id === siteId)?.name ?? siteId;
-  return [
-    { title: "Triage", href: "/" },
-    ...cases.map((record) => ({ title: `Case: ${nameOf(record.siteId)}, ${record.title}`, href: `/cases/${record.id}/brief` })),
-    ...sites.map(({ id, name }) => ({ title: `Site: ${name}`, href: `/sites/${id}` })),
-  ];
+export async function destinations(actor: Actor): Promise<Destination[]> {
+  allow(actor, "read");
+  return readOnce(`destinations ${actor.id}`, async () => {
+    const sites = await SiteRecord.findAll({ attributes: ["id", "name"], order: [["name", "ASC"]], raw: true });
+    const cases = await CaseRecord.findAll({
+      attributes: ["id", "title"],
+      where: { closedAt: null },
+      include: [{ model: SiteRecord, as: "site", attributes: ["name"] }],
+    });
+    return [
+      { title: "Triage", href: "/" },
+      ...cases.map(({ id, title, site }) => ({ title: `Case: ${site?.name ?? "?"}, ${title}`, href: `/cases/${id}/brief` })),
+      ...sites.map(({ id, name }) => ({ title: `Site: ${name}`, href: `/sites/${id}` })),
+    ];
+  });
 }

@@ -1,17 +1,23 @@
+import { literal } from "sequelize";
 import { CAUSES } from "@/core/causes/causes";
-import type { Severity } from "@/core/inspection/severity";
-import { graver } from "@/core/inspection/severity";
-import { CaseRecord, SiteRecord } from "@/db/models/records";
-import { type Analysis, analysisOf, isAnalysis } from "./analysis/analysis";
-import { database } from "./database";
-import { findingsOf } from "./findings/findings";
-import { presentSite } from "./sites/asBuilt";
+import type { AnalysisSummary } from "@/core/diagnosis/summary";
+import { IrradantError } from "@/core/errors/errors";
+import { findGrade } from "@/core/inspection/catalogue";
+import { graver, type Severity } from "@/core/inspection/severity";
+import { siteName, siteNameplateW } from "@/core/site/lookups";
+import { AsBuiltRecord, CaseRecord, FindingRecord, SiteRecord } from "@/db/models/records";
+import { AnalysisRecord } from "@/db/models/series";
+import { type Actor, allow } from "./actor";
+import { beginAnalysis, isCurrent, readSummary } from "./analysis/analysis";
+import { readOnce } from "./readCache";
+import { parsedAsBuilt } from "./sites/asBuilt";
 
 /** One site in the order of the day. */
 export interface TriageRow {
   siteId: string;
   name: string;
-  nameplateKw: number;
+  /** Null where the description can't be read. */
+  nameplateKw: number | null;
   lossKwhPerDay: number | null;
   moneyPerDay: number | null;
   currency: string | null;
@@ -22,79 +28,111 @@ export interface TriageRow {
   severity: Severity | null;
   /** Causes that stand at present, worst first. */
   standing: { title: string; scope: string; from: string; to: string | null }[];
-  /** Why there is no comparison, where there is none. */
+  /** Why there is no comparison, or what else is wrong with this row alone. */
   problem: string | null;
+  /** When the figures were worked out, where the data have changed since; null where they are up to date. */
+  outdatedSince: string | null;
   timeZone: string;
   cases: { id: string; title: string; kind: string; openedAt: string }[];
   /** Measured over expected of the last weeks, oldest first. */
   weekly: (number | null)[];
 }
 
-/** All sites: danger first, then by what they lose a day. */
-export async function triage(): Promise<TriageRow[]> {
-  await database();
-  const sites = await SiteRecord.findAll({ order: [["name", "ASC"]] });
-  const rows = await Promise.all(sites.map((record) => rowOf(record.id)));
-  return rows.sort((a, b) => danger(b) - danger(a) || (b.moneyPerDay ?? b.lossKwhPerDay ?? 0) - (a.moneyPerDay ?? a.lossKwhPerDay ?? 0));
+interface Triage {
+  rows: TriageRow[];
+  /** Sites whose analysis isn't of their present data. */
+  outdated: string[];
+}
+
+/** All sites: danger first, then by what they lose a day. One that can't be read says so in its row and spoils no other. */
+export async function triage(actor: Actor): Promise<TriageRow[]> {
+  allow(actor, "read");
+  const { rows, outdated } = await readOnce(`triage ${actor.id}`, readTriage);
+  for (const siteId of outdated) beginAnalysis(siteId);
+  return rows;
+}
+
+async function readTriage(): Promise<Triage> {
+  const sites = await SiteRecord.findAll({
+    include: [
+      { model: AnalysisRecord, as: "analysis", attributes: ["key", "summary", "madeAt"] },
+      {
+        model: CaseRecord,
+        as: "cases",
+        attributes: ["id", "title", "kind", "openedAt"],
+        where: { closedAt: null },
+        required: false,
+        include: [
+          { model: FindingRecord, as: "findings", attributes: ["pointId", "gradeId"], where: { withdrawnAt: null }, required: false },
+        ],
+      },
+    ],
+    order: [
+      ["name", "ASC"],
+      [{ model: CaseRecord, as: "cases" }, "openedAt", "DESC"],
+    ],
+  });
+  const texts = await presentTexts();
+  const rows = sites.map((site) => rowOf(site, texts.get(site.id)));
+  rows.sort((a, b) => danger(b) - danger(a) || (b.moneyPerDay ?? b.lossKwhPerDay ?? 0) - (a.moneyPerDay ?? a.lossKwhPerDay ?? 0));
+  return { rows, outdated: sites.filter((site) => !isCurrent(site, site.analysis?.key)).map(({ id }) => id) };
+}
+
+/** The newest as-built of every site, as stored. */
+async function presentTexts(): Promise<Map<string, string>> {
+  // No table is named: a bundler shortens the models' names.
+  const where = literal("(siteId, version) IN (SELECT siteId, MAX(version) FROM as_built GROUP BY siteId)");
+  const versions = await AsBuiltRecord.findAll({ attributes: ["siteId", "siteFile"], where, raw: true });
+  return new Map(versions.map(({ siteId, siteFile }) => [siteId, siteFile]));
 }
 
 function danger(row: TriageRow): number {
   return row.severity === "stop" ? 1 : 0;
 }
 
-async function rowOf(siteId: string): Promise<TriageRow> {
-  const { site } = await presentSite(siteId);
-  const result = await analysisOf(siteId);
-  const analysis = isAnalysis(result) ? result : null;
-  const cases = await CaseRecord.findAll({ where: { siteId, closedAt: null }, order: [["openedAt", "DESC"]] });
-  let severity: Severity | null = analysis ? severityOf(analysis) : null;
-  for (const { id } of cases)
-    for (const finding of await findingsOf(id)) severity = severity ? graver(severity, finding.severity) : finding.severity;
-  const nameplateW = site.strings.reduce(
-    (sum, pvString) => sum + pvString.modules * (site.moduleTypes.find(({ id }) => id === pvString.moduleType)?.pmaxW ?? 0),
-    0,
-  );
+function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
+  const summary = record.analysis ? readSummary(record.analysis.summary) : null;
+  const described = description(record, text);
+  const findings = (record.cases ?? []).flatMap((open) => open.findings ?? []);
+  const severities = findings.flatMap(({ pointId, gradeId }) => findGrade(pointId, gradeId)?.severity ?? []);
   return {
-    siteId,
-    name: site.name ?? site.id,
-    nameplateKw: nameplateW / 1000,
-    lossKwhPerDay: analysis?.overview.recent.lossKwhPerDay ?? null,
-    moneyPerDay: analysis?.overview.recent.moneyPerDay ?? null,
-    currency: site.tariff?.currency ?? null,
-    asOf: analysis?.overview.recent.to ?? null,
-    countedDays: analysis?.overview.recent.days ?? 0,
-    severity,
-    standing: analysis ? standing(analysis).map(({ cause, scope, from, to }) => ({ title: CAUSES[cause].title, scope, from, to })) : [],
-    problem: isAnalysis(result) ? null : (result.refused ?? `No ${result.missing.join(" and no ")} data yet`),
-    timeZone: site.location.timeZone,
-    cases: cases.map((record) => ({ id: record.id, title: record.title, kind: record.kind, openedAt: record.openedAt.toISOString() })),
-    weekly: analysis ? weeklyRatios(analysis) : [],
+    siteId: record.id,
+    ...described,
+    lossKwhPerDay: summary?.recent?.lossKwhPerDay ?? null,
+    moneyPerDay: summary?.recent?.moneyPerDay ?? null,
+    asOf: summary?.recent?.to ?? null,
+    countedDays: summary?.recent?.days ?? 0,
+    severity: severities.reduce<Severity | null>((worst, one) => (worst ? graver(worst, one) : one), summary?.severity ?? null),
+    standing: (summary?.standing ?? []).map(({ cause, scope, from, to }) => ({ title: CAUSES[cause].title, scope, from, to })),
+    problem: described.problem ?? problemOf(summary),
+    outdatedSince: record.analysis && !isCurrent(record, record.analysis.key) ? record.analysis.madeAt.toISOString() : null,
+    cases: (record.cases ?? []).map(({ id, title, kind, openedAt }) => ({ id, title, kind, openedAt: openedAt.toISOString() })),
+    weekly: summary?.weekly ?? [],
   };
 }
 
-function standing(analysis: Analysis) {
-  const { from } = analysis.overview.recent;
-  return analysis.diagnosis.causes.filter((cause) => CAUSES[cause.cause].kind !== "design" && (cause.to === null || cause.to >= from));
+function problemOf(summary: AnalysisSummary | null): string | null {
+  if (!summary) return "Its data are being compared for the first time";
+  if (summary.missing.length > 0) return `No ${summary.missing.join(" and no ")} data yet`;
+  return summary.refused;
 }
 
-function severityOf(analysis: Analysis): Severity {
-  const now = standing(analysis);
-  if (now.some((cause) => CAUSES[cause.cause].kind === "fault" && cause.to === null)) return "fix";
-  return now.length > 0 ? "watch" : "sound";
-}
-
-function weeklyRatios({ overview }: Analysis): (number | null)[] {
-  const weeks: (number | null)[] = [];
-  for (let end = overview.days.length; end >= 7 && weeks.length < 26; end -= 7) {
-    let expected = 0;
-    let measured = 0;
-    for (let k = end - 7; k < end; k++) {
-      const [e, m] = [overview.expectedKwh[k], overview.measuredKwh[k]];
-      if (e === null || m === null) continue;
-      expected += e;
-      measured += m;
-    }
-    weeks.unshift(expected > 0 ? measured / expected : null);
+/** What the description says of the site; where it can't be read the row stands with the reason. */
+function description(
+  record: SiteRecord,
+  text: string | undefined,
+): Pick<TriageRow, "name" | "nameplateKw" | "currency" | "timeZone" | "problem"> {
+  try {
+    const site = parsedAsBuilt(record.id, text ?? "");
+    return {
+      name: siteName(site),
+      nameplateKw: siteNameplateW(site) / 1000,
+      currency: site.tariff?.currency ?? null,
+      timeZone: site.location.timeZone,
+      problem: null,
+    };
+  } catch (error) {
+    if (!(error instanceof IrradantError)) throw error;
+    return { name: record.name, nameplateKw: null, currency: null, timeZone: "UTC", problem: error.message };
   }
-  return weeks;
 }

@@ -1,6 +1,17 @@
 /** What a route answers when it can't do what was asked. */
 export interface Refusal {
   error: string;
+  /** The HTTP status; absent where no answer of Irradant's came at all. */
+  status?: number;
+  /** The same line by line, where several things are wrong. */
+  lines?: string[];
+  /** What a conflict is about, for the screen that asks. */
+  details?: Record<string, unknown>;
+}
+
+/** Whether the same may be taken later: no answer, a busy server, or one that failed. */
+export function mayPassLater({ status }: Refusal): boolean {
+  return status === undefined || status >= 500 || status === 408 || status === 429;
 }
 
 /**
@@ -22,9 +33,16 @@ export async function send<Answer>(
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
       headers: body === undefined || raw ? undefined : { "content-type": "application/json" },
     });
-    const answer = await response.json().catch(() => ({}));
-    if (response.ok) return answer as Answer;
-    return { error: (answer as Partial<Refusal>).error ?? `The server answered ${response.status}` };
+    const answer = (await response.json().catch(() => null)) as (Answer & Partial<Refusal>) | null;
+    if (response.ok && answer !== null) return answer;
+    // A sign-in page of the network in between answers 200 with a page of its own.
+    if (response.ok) return { error: "No connection: something else than Irradant answered" };
+    return {
+      error: answer?.error ?? `The server answered ${response.status}`,
+      status: response.status,
+      lines: answer?.lines,
+      details: answer?.details,
+    };
   } catch {
     return { error: "No connection: nothing was sent" };
   }

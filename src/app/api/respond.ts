@@ -1,37 +1,44 @@
-import { z } from "zod";
-import { CancelledError, RefusedError } from "@/core/errors/errors";
+import { ConflictError, type ErrorKind, IrradantError } from "@/core/errors/errors";
 import { FormatError } from "@/core/errors/formatError";
 
-const CALLER_LEFT = 499;
+/** The one place where kinds of trouble become HTTP. 499: the caller has left, nobody waits for an answer. */
+const STATUS: Record<ErrorKind, number> = {
+  "not-found": 404,
+  forbidden: 403,
+  refused: 400,
+  "too-large": 413,
+  conflict: 409,
+  cancelled: 499,
+  busy: 503,
+  failed: 500,
+};
+const RETRY_AFTER_S = "5";
 
 /**
- * Runs a route handler's work and turns what people can mend into a clear answer: 400 for what they
- * sent, 403 for another page's request, 404 for what isn't there.
+ * Runs a route handler's work and answers with what came of it: JSON, a response of its own, or an error with its status
+ * and one line. What Irradant didn't throw on purpose is a defect: it goes to the log, and the answer tells nothing of it.
  */
-export async function respond(request: Request, work: () => Promise<Response | object | null>): Promise<Response> {
-  if (request.method !== "GET" && !fromHere(request))
-    return Response.json({ error: "This request comes from another page" }, { status: 403 });
+export async function respond(request: Request, work: () => Promise<Response | object>): Promise<Response> {
   try {
     const result = await work();
-    if (result === null) return Response.json({ error: "Not found" }, { status: 404 });
     return result instanceof Response ? result : Response.json(result);
   } catch (error) {
-    // Nobody waits for this answer any more.
-    if (error instanceof CancelledError) return new Response(null, { status: CALLER_LEFT });
-    const message = messageFor(error);
-    if (message) return Response.json({ error: message }, { status: 400 });
+    if (error instanceof IrradantError) return errorResponse(error);
+    if (request.signal.aborted) return new Response(null, { status: STATUS.cancelled });
     console.error(error);
     return Response.json({ error: "Something failed here; nothing was changed" }, { status: 500 });
   }
 }
 
-function messageFor(error: unknown): string | null {
-  if (error instanceof FormatError || error instanceof RefusedError || error instanceof RangeError) return error.message;
-  if (error instanceof z.ZodError) return error.issues.map((issue) => `${issue.path.join(".")}: ${issue.message}`).join("; ");
-  return error instanceof SyntaxError ? "The request isn't JSON" : null;
-}
-
-function fromHere(request: Request): boolean {
-  const origin = request.headers.get("origin");
-  return origin === null || new URL(origin).host === request.headers.get("host");
+function errorResponse(error: IrradantError): Response {
+  if (error.kind === "failed") console.error(error);
+  const headers: Record<string, string> = error.kind === "busy" ? { "retry-after": RETRY_AFTER_S } : {};
+  const body = {
+    error: error.message,
+    ...(error instanceof FormatError ? { lines: error.lines } : {}),
+    ...(error instanceof ConflictError ? { details: error.details } : {}),
+  };
+  return error.kind === "cancelled"
+    ? new Response(null, { status: STATUS.cancelled })
+    : Response.json(body, { status: STATUS[error.kind], headers });
 }

@@ -4,22 +4,7 @@ import { dayName } from "../series/localDay";
 import type { UnitState } from "../signatures/signature";
 import { intervalKwh } from "../signatures/signature";
 import type { DiagnosisRun } from "./diagnose";
-
-/** Measured over expected of a unit in its own healthy weeks. It is an offer: a person decides whether to keep it. */
-export interface CalibrationOffer {
-  /** Scope of the unit: an inverter, or the site. */
-  scope: string;
-  factor: number;
-  /** Standard error of the factor, %, from the spread of the weeks. */
-  errorPct: number;
-  weeks: number;
-  from: string;
-  to: string;
-  /** Expected energy of the unit over the period of the data, uncalibrated, kWh. */
-  expectedKwh: number;
-  /** Why it is not to be kept, or null. */
-  refusal: string | null;
-}
+import type { CalibrationOffer } from "./overviewSchema";
 
 const DAYS = 7;
 /** A week tells something if this share of its light was measured, and it yielded this much a day. */

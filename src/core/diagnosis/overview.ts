@@ -1,35 +1,17 @@
 import { CAUSES } from "../causes/causes";
 import { DAY_MS, MINUTE_MS } from "../constants";
-import { type Cascade, lossCascade } from "../expected/cascade";
-import { type Band, expectedBand } from "../expected/uncertainty";
+import { lossCascade } from "../expected/cascade";
+import { expectedBand } from "../expected/uncertainty";
 import { round } from "../round";
 import { dayName } from "../series/localDay";
 import { intervalKwh, type UnitState } from "../signatures/signature";
-import { type CalibrationOffer, calibrationOffers } from "./calibration";
+import { calibrationOffers } from "./calibration";
 import { type DiagnosisRun, valuePerKwh } from "./diagnose";
+import type { Overview } from "./overviewSchema";
 import { RIBBON } from "./ribbonCodes";
 
 /** How many days back "now" reaches when a site's present loss is told. */
 const RECENT_DAYS = 30;
-
-/** What screens draw of a diagnosis: days, and what is being lost at present. */
-export interface Overview {
-  /** One entry a calendar day at the site; null where less than half of its light was measured. */
-  days: string[];
-  expectedKwh: (number | null)[];
-  measuredKwh: (number | null)[];
-  /** What is lost a day to faults, environment and data, over the last days of the data. */
-  recent: { days: number; from: string; to: string; lossKwhPerDay: number; moneyPerDay: number | null };
-  units: { scope: string; measuredBy: string; healthyRatio: number }[];
-  /** Energy from the sun to the terminals of a healthy array, over the intervals that were measured, kWh. */
-  cascade: Cascade;
-  /** How well the expected energy can be known: of the period, and of a single day. */
-  band: Band;
-  dayBandPct: number;
-  /** What the units' own healthy weeks say. */
-  calibrations: CalibrationOffer[];
-  ribbon: { firstDay: string; rows: number; columns: number; minutesPerColumn: number; peakW: number };
-}
 
 /** Sums a diagnosis by day. */
 export function overviewOf(run: DiagnosisRun): Overview {

@@ -1,5 +1,5 @@
 /** What kind of trouble it is; a route, a command and a screen each answer by it alone. */
-export type ErrorKind = "not-found" | "refused" | "too-large" | "conflict" | "cancelled" | "busy" | "failed";
+export type ErrorKind = "not-found" | "forbidden" | "refused" | "too-large" | "conflict" | "cancelled" | "busy" | "failed";
 
 /**
  * The root of everything that Irradant throws on purpose. The message is one line for the person who caused it, or who
@@ -25,6 +25,11 @@ export class NotFoundError extends IrradantError {
   ) {
     super(`There is no ${what} ${shown(id)}`);
   }
+}
+
+/** Whoever asks may not do this. */
+export class ForbiddenError extends IrradantError {
+  readonly kind = "forbidden";
 }
 
 /** What was sent was understood and can't be taken; nothing of it was. */

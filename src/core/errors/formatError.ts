@@ -25,8 +25,13 @@ export class FormatError extends RefusedError {
     readonly more = 0,
   ) {
     const list = Array.isArray(faults) ? (faults as readonly FormatFault[]) : [faults as FormatFault];
-    super(describeFaults(list, more));
+    super(faultLines(list, more).join("; "));
     this.faults = list;
+  }
+
+  /** Each fault as a line of its own; the message is all of them in one. */
+  get lines(): string[] {
+    return faultLines(this.faults, this.more);
   }
 }
 
@@ -36,13 +41,13 @@ export function describeFault({ file, line, key, found, expected }: FormatFault)
   return `${where}: found ${found}, expected ${expected}`;
 }
 
-/** All faults as one line; the file is named once. */
-function describeFaults(faults: readonly FormatFault[], more: number): string {
+/** The faults one by one; the file is named once. */
+function faultLines(faults: readonly FormatFault[], more: number): string[] {
   const lines = faults.map((fault, k) => {
     const text = describeFault(fault);
     return k > 0 && fault.file === faults[0].file ? text.slice(fault.file.length + 2) : text;
   });
-  return [...lines, ...(more > 0 ? [`and ${more} more`] : [])].join("; ");
+  return [...lines, ...(more > 0 ? [`and ${more} more`] : [])];
 }
 
 /** So many faults are told one by one: what a person mends in one go. The rest are counted. */

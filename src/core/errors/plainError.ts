@@ -3,6 +3,7 @@ import {
   CancelledError,
   ConflictError,
   FailedError,
+  ForbiddenError,
   type IrradantError,
   NotFoundError,
   RefusedError,
@@ -16,7 +17,7 @@ export type PlainError =
   | { type: "format"; faults: FormatFault[]; more: number }
   | { type: "refused" | "too-large"; message: string; key?: string }
   | { type: "conflict"; message: string; details: Record<string, unknown> }
-  | { type: "cancelled" | "busy" | "failed"; message: string };
+  | { type: "cancelled" | "busy" | "failed" | "forbidden"; message: string };
 
 /** @returns null for what Irradant doesn't throw on purpose: that is a defect and crosses as it is */
 export function toPlainError(error: unknown): PlainError | null {
@@ -25,7 +26,7 @@ export function toPlainError(error: unknown): PlainError | null {
   // The key stands in the message already.
   if (error instanceof RefusedError) return { type: error.kind, message: reasonOf(error), key: error.key };
   if (error instanceof ConflictError) return { type: "conflict", message: error.message, details: { ...error.details } };
-  if (error instanceof CancelledError || error instanceof BusyError || error instanceof FailedError)
+  if (error instanceof CancelledError || error instanceof BusyError || error instanceof FailedError || error instanceof ForbiddenError)
     return { type: error.kind, message: error.message };
   return null;
 }
@@ -47,6 +48,8 @@ export function fromPlainError(plain: PlainError): IrradantError {
       return new CancelledError(plain.message);
     case "busy":
       return new BusyError(plain.message);
+    case "forbidden":
+      return new ForbiddenError(plain.message);
     case "failed":
       return new FailedError(plain.message);
   }

@@ -1,11 +1,26 @@
-import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from "sequelize";
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type NonAttribute,
+  type Sequelize,
+} from "sequelize";
+import type { AnalysisRecord } from "./series";
 
 /** A place with an array. Its description lives in as-built versions. */
 export class SiteRecord extends Model<InferAttributes<SiteRecord>, InferCreationAttributes<SiteRecord>> {
   declare id: string;
   declare name: string;
-  /** Counts every change of data or as-built, so that a stored analysis knows whether it still holds. */
+  /** Counts every change of data or as-built. */
   declare revision: CreationOptional<number>;
+  /** Fingerprint of data and as-built at `contentRevision`; worked out when it is first asked for. */
+  declare contentKey: CreationOptional<string | null>;
+  declare contentRevision: CreationOptional<number | null>;
+  declare versions?: NonAttribute<AsBuiltRecord[]>;
+  declare cases?: NonAttribute<CaseRecord[]>;
+  declare analysis?: NonAttribute<AnalysisRecord | null>;
 }
 
 /** One version of a site's description; an upgrade makes a new one and the old ones stay. */
@@ -17,6 +32,8 @@ export class AsBuiltRecord extends Model<InferAttributes<AsBuiltRecord>, InferCr
   declare note: string;
   /** The whole site file, unknown keys too. */
   declare siteFile: string;
+  /** Who did it. */
+  declare actorId: string;
 }
 
 export class CaseRecord extends Model<InferAttributes<CaseRecord>, InferCreationAttributes<CaseRecord>> {
@@ -28,6 +45,10 @@ export class CaseRecord extends Model<InferAttributes<CaseRecord>, InferCreation
   declare closedAt: CreationOptional<Date | null>;
   /** JSON of the brief: complaint, history, hazards, access. */
   declare brief: string;
+  declare site?: NonAttribute<SiteRecord>;
+  declare findings?: NonAttribute<FindingRecord[]>;
+  /** Who did it. */
+  declare actorId: string;
 }
 
 export class VisitRecord extends Model<InferAttributes<VisitRecord>, InferCreationAttributes<VisitRecord>> {
@@ -35,6 +56,8 @@ export class VisitRecord extends Model<InferAttributes<VisitRecord>, InferCreati
   declare caseId: string;
   declare startedAt: Date;
   declare technician: string;
+  /** Who did it. */
+  declare actorId: string;
 }
 
 export class FindingRecord extends Model<InferAttributes<FindingRecord>, InferCreationAttributes<FindingRecord>> {
@@ -48,6 +71,10 @@ export class FindingRecord extends Model<InferAttributes<FindingRecord>, InferCr
   declare recordedAt: Date;
   /** Set when taken back; the record stays. */
   declare withdrawnAt: CreationOptional<Date | null>;
+  declare visit?: NonAttribute<VisitRecord>;
+  declare photos?: NonAttribute<PhotoRecord[]>;
+  /** Who did it. */
+  declare actorId: string;
 }
 
 export class PhotoRecord extends Model<InferAttributes<PhotoRecord>, InferCreationAttributes<PhotoRecord>> {
@@ -57,6 +84,8 @@ export class PhotoRecord extends Model<InferAttributes<PhotoRecord>, InferCreati
   declare thumbnail: string;
   declare widthPx: number;
   declare heightPx: number;
+  /** Who did it. */
+  declare actorId: string;
 }
 
 /** A unit's own measured over expected in healthy weeks, kept by a person. Withdrawn ones stay in the history. */
@@ -73,6 +102,8 @@ export class CalibrationRecord extends Model<InferAttributes<CalibrationRecord>,
   declare note: string;
   declare keptAt: Date;
   declare withdrawnAt: CreationOptional<Date | null>;
+  /** Who did it. */
+  declare actorId: string;
 }
 
 const sequelizeOptions = { timestamps: false };
@@ -86,7 +117,13 @@ export function initRecords(sequelize: Sequelize): void {
   const maybeDate = () => ({ type: DataTypes.DATE, allowNull: true });
   const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
   SiteRecord.init(
-    { id: id(), name: text(), revision: { ...whole(), defaultValue: 0 } },
+    {
+      id: id(),
+      name: text(),
+      revision: { ...whole(), defaultValue: 0 },
+      contentKey: { type: DataTypes.TEXT, allowNull: true },
+      contentRevision: { type: DataTypes.INTEGER, allowNull: true },
+    },
     { sequelize, tableName: "sites", ...sequelizeOptions },
   );
   AsBuiltRecord.init(
@@ -97,15 +134,16 @@ export function initRecords(sequelize: Sequelize): void {
       recordedAt: date(),
       note: text(),
       siteFile: text(),
+      actorId: text(),
     },
     { sequelize, tableName: "as_built", ...sequelizeOptions },
   );
   CaseRecord.init(
-    { id: id(), siteId: text(), kind: text(), title: text(), openedAt: date(), closedAt: maybeDate(), brief: text() },
+    { id: id(), siteId: text(), kind: text(), title: text(), openedAt: date(), closedAt: maybeDate(), brief: text(), actorId: text() },
     { sequelize, tableName: "cases", ...sequelizeOptions },
   );
   VisitRecord.init(
-    { id: id(), caseId: text(), startedAt: date(), technician: text() },
+    { id: id(), caseId: text(), startedAt: date(), technician: text(), actorId: text() },
     { sequelize, tableName: "visits", ...sequelizeOptions },
   );
   FindingRecord.init(
@@ -119,11 +157,12 @@ export function initRecords(sequelize: Sequelize): void {
       place: text(),
       recordedAt: date(),
       withdrawnAt: maybeDate(),
+      actorId: text(),
     },
     { sequelize, tableName: "findings", ...sequelizeOptions },
   );
   PhotoRecord.init(
-    { id: id(), findingId: text(), file: text(), thumbnail: text(), widthPx: whole(), heightPx: whole() },
+    { id: id(), findingId: text(), file: text(), thumbnail: text(), widthPx: whole(), heightPx: whole(), actorId: text() },
     { sequelize, tableName: "photos", ...sequelizeOptions },
   );
   const real = () => ({ type: DataTypes.DOUBLE, allowNull: false });
@@ -141,6 +180,7 @@ export function initRecords(sequelize: Sequelize): void {
       note: text(),
       keptAt: date(),
       withdrawnAt: maybeDate(),
+      actorId: text(),
     },
     { sequelize, tableName: "calibrations", ...sequelizeOptions },
   );

@@ -33,6 +33,8 @@ export class ImportRecord extends Model<InferAttributes<ImportRecord>, InferCrea
   declare stepMs: number;
   declare importedAt: Date;
   declare undoneAt: CreationOptional<Date | null>;
+  /** Who did it. */
+  declare actorId: string;
 }
 
 /** What an import replaced, kept so that it can be undone. */
@@ -49,12 +51,27 @@ export class ReplacedDayRecord extends Model<InferAttributes<ReplacedDayRecord>,
 /** The last diagnosis of a site, with what the screens draw from it. */
 export class AnalysisRecord extends Model<InferAttributes<AnalysisRecord>, InferCreationAttributes<AnalysisRecord>> {
   declare siteId: string;
-  declare revision: number;
-  /** Version of the calculation; another one makes it anew. */
-  declare engine: string;
+  /** Fingerprint of data, as-built and code that it was made from. */
+  declare key: string;
+  declare madeAt: Date;
+  /** JSON of the few figures that a list of sites needs. */
+  declare summary: string;
   declare diagnosis: string;
   declare overview: string;
   declare ribbon: Buffer;
+}
+
+/** A piece of long work as any process can tell of it. */
+export class JobRecord extends Model<InferAttributes<JobRecord>, InferCreationAttributes<JobRecord>> {
+  declare id: string;
+  declare title: string;
+  declare state: "running" | "done" | "failed" | "cancelled";
+  declare progress: number;
+  declare message: string;
+  declare actorId: string;
+  declare cancelAskedAt: CreationOptional<Date | null>;
+  /** The process at work says so every few seconds; one that is silent has died. */
+  declare updatedAt: Date;
 }
 
 /** Binds the records of measured series to a database. */
@@ -86,11 +103,34 @@ export function initSeries(sequelize: Sequelize): void {
       stepMs: whole(),
       importedAt: { type: DataTypes.DATE, allowNull: false },
       undoneAt: { type: DataTypes.DATE, allowNull: true },
+      actorId: text(),
     },
     { sequelize, tableName: "imports", timestamps: false },
   );
+  const date = () => ({ type: DataTypes.DATE, allowNull: false });
   AnalysisRecord.init(
-    { siteId: { ...text(), primaryKey: true }, revision: whole(), engine: text(), diagnosis: text(), overview: text(), ribbon: blob() },
+    {
+      siteId: { ...text(), primaryKey: true },
+      key: text(),
+      madeAt: date(),
+      summary: text(),
+      diagnosis: text(),
+      overview: text(),
+      ribbon: blob(),
+    },
     { sequelize, tableName: "analyses", timestamps: false },
+  );
+  JobRecord.init(
+    {
+      id: { ...text(), primaryKey: true },
+      title: text(),
+      state: text(),
+      progress: { type: DataTypes.DOUBLE, allowNull: false },
+      message: text(),
+      actorId: text(),
+      cancelAskedAt: { type: DataTypes.DATE, allowNull: true },
+      updatedAt: date(),
+    },
+    { sequelize, tableName: "jobs", timestamps: false },
   );
 }

@@ -1,14 +1,18 @@
-import type { Overview } from "@/core/diagnosis/overview";
-import { RefusedError } from "@/core/errors/errors";
-import type { Diagnosis } from "@/core/formats/diagnosisFile";
+import { LRUCache } from "lru-cache";
+import { type Overview, overviewSchema } from "@/core/diagnosis/overviewSchema";
+import { type AnalysisSummary, noAnalysisSummary, summarySchema } from "@/core/diagnosis/summary";
+import { BusyError, IrradantError, NotFoundError } from "@/core/errors/errors";
+import { type Diagnosis, diagnosisSchema } from "@/core/formats/diagnosisFile";
+import { SiteRecord } from "@/db/models/records";
 import { AnalysisRecord } from "@/db/models/series";
-import { loadSeries } from "@/db/seriesStore";
-import type { DiagnosisReply } from "../jobs/diagnosisMessages";
-import { runWorker } from "../jobs/runWorker";
-import { presentSite } from "../sites/asBuilt";
-
-/** Raised by one when the same data would give another answer. */
-const ENGINE = "4";
+import { type Actor, allow } from "../actor";
+import { codeVersion } from "../codeVersion";
+import { database, inTransaction } from "../database";
+import { processWide } from "../processWide";
+import { runTask } from "../work/pool";
+import { shareRun } from "../work/sharedRuns";
+import type { AnalyseReply } from "../work/taskTypes";
+import { siteContent } from "./content";
 
 /** A site's diagnosis with the sums for its charts. */
 export interface Analysis {
@@ -16,63 +20,139 @@ export interface Analysis {
   overview: Overview;
 }
 
-/** Why there is no analysis, for the screen. */
-export interface NoAnalysis {
-  missing: ("weather" | "production")[];
-  refused: string | null;
+/** The last analysis of a site, and how it stands to the present data. */
+export interface AnalysisState {
+  /** The last one made; null where there never was one, or the data can't be analysed. */
+  analysis: Analysis | null;
+  summary: AnalysisSummary;
+  /** When it was made; null where none was. */
+  madeAt: string | null;
+  /** False while the data have changed since, and another one is being made. */
+  current: boolean;
+  /** Why the newest one couldn't be made, where that failed; it is tried again after a while, or when the data change. */
+  failure: string | null;
 }
 
-const running = new Map<string, Promise<Analysis | NoAnalysis>>();
+/** A calculation that failed isn't begun again at every look, but after so long. */
+const TRY_AGAIN_MS = 60_000;
+
+/** The last failure of each site. */
+const failures = () => processWide("failed analyses", () => new LRUCache<string, string>({ max: 1000, ttl: TRY_AGAIN_MS }));
 
 /**
- * The diagnosis of a site's present data: the stored one while nothing has changed, else made anew in a
- * worker thread and stored. Callers at the same time share one run.
+ * What is known of a site at once: the last analysis. Where data, description or code have changed since, another one is
+ * begun, and the answer says so.
+ * @throws NotFoundError
  */
-export async function analysisOf(siteId: string, signal?: AbortSignal): Promise<Analysis | NoAnalysis> {
-  const { revision } = await presentSite(siteId);
+export async function analysisOf(actor: Actor, siteId: string): Promise<AnalysisState> {
+  allow(actor, "read");
+  const { stored, current } = await look(siteId);
+  if (!current) beginAnalysis(siteId);
+  return stateOf(siteId, stored, current);
+}
+
+/** The analysis of the present data, once it is made. @throws NotFoundError, CancelledError when the signal comes */
+export async function freshAnalysisOf(actor: Actor, siteId: string, signal?: AbortSignal): Promise<AnalysisState> {
+  allow(actor, "read");
+  if (!(await look(siteId)).current) await analyse(siteId, signal);
+  const { stored, current } = await look(siteId);
+  return stateOf(siteId, stored, current);
+}
+
+/** The day ribbon's cells of the last analysis, or null. */
+export async function ribbonCells(actor: Actor, siteId: string): Promise<Buffer | null> {
+  allow(actor, "read");
+  await database();
+  const cells = (await AnalysisRecord.findByPk(siteId, { attributes: ["ribbon"], raw: true }))?.ribbon;
+  return cells && cells.length > 0 ? cells : null;
+}
+
+/** Begins another analysis in the background, unless one is on its way. */
+export function beginAnalysis(siteId: string): void {
+  if (failures().has(siteId)) return;
+  analyse(siteId).catch((error: unknown) => {
+    // The site may be gone, or the machine busy: whoever looks next begins anew.
+    if (error instanceof NotFoundError || error instanceof BusyError) return;
+    failures().set(siteId, error instanceof IrradantError ? error.message : "The calculation failed");
+    console.error(`irradant: analysis of ${siteId} failed:`, error);
+  });
+}
+
+/** Why the newest analysis of a site couldn't be made, or null. */
+export function failureOf(siteId: string): string | null {
+  return failures().get(siteId) ?? null;
+}
+
+/** Whether a stored analysis is of a site's present data by the present code. */
+export function isCurrent(site: Pick<SiteRecord, "revision" | "contentKey" | "contentRevision">, key: string | null | undefined): boolean {
+  return key !== null && key !== undefined && site.contentRevision === site.revision && key === `${codeVersion()}/${site.contentKey}`;
+}
+
+/** A stored summary, checked; what isn't readable counts as none. */
+export function readSummary(text: string): AnalysisSummary | null {
+  return readStored(text, summarySchema);
+}
+
+async function look(siteId: string): Promise<{ stored: AnalysisRecord | null; current: boolean }> {
+  await database();
+  const site = await SiteRecord.findByPk(siteId, { raw: true });
+  if (!site) throw new NotFoundError("site", siteId);
   const stored = await AnalysisRecord.findByPk(siteId, { attributes: { exclude: ["ribbon"] }, raw: true });
-  if (stored?.revision === revision && stored.engine === ENGINE) {
-    return { diagnosis: JSON.parse(stored.diagnosis), overview: JSON.parse(stored.overview) };
-  }
-  const key = `${siteId}/${revision}`;
-  let run = running.get(key);
-  if (!run) {
-    run = analyse(siteId, signal).finally(() => running.delete(key));
-    running.set(key, run);
-  }
-  return run;
+  return { stored, current: isCurrent(site, stored?.key) && readSummary(stored?.summary ?? "") !== null };
 }
 
-export function isAnalysis(result: Analysis | NoAnalysis): result is Analysis {
-  return "diagnosis" in result;
+function stateOf(siteId: string, stored: AnalysisRecord | null, current: boolean): AnalysisState {
+  const summary = stored ? readSummary(stored.summary) : null;
+  const diagnosis = stored?.diagnosis ? readStored(stored.diagnosis, diagnosisSchema) : null;
+  const overview = stored?.overview ? readStored(stored.overview, overviewSchema) : null;
+  return {
+    analysis: diagnosis && overview ? { diagnosis, overview } : null,
+    summary: summary ?? noAnalysisSummary([], null),
+    madeAt: stored && summary ? new Date(stored.madeAt).toISOString() : null,
+    current,
+    failure: current ? null : failureOf(siteId),
+  };
 }
 
-/** The day ribbon's cells of the stored analysis, or null. */
-export async function ribbonCells(siteId: string): Promise<Buffer | null> {
-  await analysisOf(siteId);
-  return (await AnalysisRecord.findByPk(siteId, { attributes: ["ribbon"], raw: true }))?.ribbon ?? null;
+/** One run a site for all who wait; it goes on though one of them leaves. */
+function analyse(siteId: string, signal?: AbortSignal): Promise<void> {
+  return shareRun(`analysis ${siteId}`, (called) => analyseNow(siteId, called), signal);
 }
 
-async function analyse(siteId: string, signal?: AbortSignal): Promise<Analysis | NoAnalysis> {
-  const { site, revision } = await presentSite(siteId);
-  const weather = await loadSeries(siteId, "weather");
-  const production = await loadSeries(siteId, "production");
-  if (!weather || !production) {
-    return { missing: [...(weather ? [] : ["weather" as const]), ...(production ? [] : ["production" as const])], refused: null };
-  }
+async function analyseNow(siteId: string, signal: AbortSignal): Promise<void> {
+  const read = await siteContent(siteId);
+  if (!read) throw new BusyError("The site's data are changing just now; try again in a moment");
+  const stored = await AnalysisRecord.findByPk(siteId, { attributes: ["key", "summary"], raw: true });
+  const knownKey = stored && readSummary(stored.summary) ? stored.key : null;
+  const reply = await runTask("analyse", { ...read.content, code: codeVersion(), knownKey }, { signal });
+  await keep(siteId, read.revision, reply);
+}
+
+async function keep(siteId: string, revision: number, reply: AnalyseReply): Promise<void> {
+  await inTransaction(async (transaction) => {
+    const contentKey = reply.key.slice(reply.key.indexOf("/") + 1);
+    const [count] = await SiteRecord.update({ contentKey, contentRevision: revision }, { where: { id: siteId }, transaction });
+    if (count === 0 || reply.same) return;
+    await AnalysisRecord.upsert(
+      {
+        siteId,
+        key: reply.key,
+        madeAt: new Date(),
+        summary: JSON.stringify(reply.summary),
+        diagnosis: reply.analysis ? JSON.stringify(reply.analysis.diagnosis) : "",
+        overview: reply.analysis ? JSON.stringify(reply.analysis.overview) : "",
+        ribbon: Buffer.from(reply.analysis?.ribbon ?? []),
+      },
+      { transaction },
+    );
+  });
+}
+
+function readStored<T>(text: string, schema: { safeParse(value: unknown): { success: true; data: T } | { success: false } }): T | null {
   try {
-    const reply = await runWorker<DiagnosisReply>("diagnosisWorker", { site, weather, production }, { signal });
-    await AnalysisRecord.upsert({
-      siteId,
-      revision,
-      engine: ENGINE,
-      diagnosis: JSON.stringify(reply.diagnosis),
-      overview: JSON.stringify(reply.overview),
-      ribbon: Buffer.from(reply.ribbon),
-    });
-    return { diagnosis: reply.diagnosis, overview: reply.overview };
-  } catch (error) {
-    if (error instanceof RefusedError) return { missing: [], refused: error.message };
-    throw error;
+    const parsed = schema.safeParse(JSON.parse(text));
+    return parsed.success ? parsed.data : null;
+  } catch {
+    return null;
   }
 }

@@ -1,20 +1,18 @@
+import { BusyError } from "@/core/errors/errors";
 import type { Cascade } from "@/core/expected/cascade";
 import { DEFAULT_MODEL, type ModelChange } from "@/core/expected/options";
-import { loadSeries } from "@/db/seriesStore";
-import type { WhatIfRequest } from "../jobs/diagnosisMessages";
-import { runWorker } from "../jobs/runWorker";
-import { presentSite } from "../sites/asBuilt";
+import { type Actor, allow } from "../actor";
+import { runTask } from "../work/pool";
+import { siteContent } from "./content";
 
 /**
  * The cascade of a site's measured intervals with some choices changed.
  * @returns null without data
  * @throws CancelledError when the signal comes
  */
-export async function whatIf(siteId: string, change: ModelChange, signal?: AbortSignal): Promise<Cascade | null> {
-  const { site } = await presentSite(siteId);
-  const weather = await loadSeries(siteId, "weather");
-  const production = await loadSeries(siteId, "production");
-  if (!weather || !production) return null;
-  const request: WhatIfRequest = { site, weather, production, options: { ...DEFAULT_MODEL, ...change } };
-  return runWorker<Cascade>("whatIfWorker", request, { signal });
+export async function whatIf(actor: Actor, siteId: string, change: ModelChange, signal?: AbortSignal): Promise<Cascade | null> {
+  allow(actor, "read");
+  const read = await siteContent(siteId);
+  if (!read) throw new BusyError("The site's data are changing just now; try again in a moment");
+  return runTask("whatIf", { ...read.content, options: { ...DEFAULT_MODEL, ...change } }, { signal });
 }

@@ -1,7 +1,9 @@
 import { z } from "zod";
+import { NotFoundError, RefusedError } from "@/core/errors/errors";
 import { CalibrationRecord } from "@/db/models/records";
-import { analysisOf, isAnalysis } from "../analysis/analysis";
-import { database } from "../database";
+import { type Actor, allow } from "../actor";
+import { freshAnalysisOf } from "../analysis/analysis";
+import { database, inTransaction } from "../database";
 
 /** What a person says when keeping a calibration. The factor isn't theirs to send: it is worked out here. */
 export const calibrationInput = z.object({
@@ -30,15 +32,15 @@ export interface CalibrationView {
 /**
  * Keeps what the data offer at present for a unit; an earlier one of the same unit is withdrawn. Sending it twice
  * keeps it once.
- * @throws RangeError where there is nothing to keep, or it is refused
+ * @throws NotFoundError where there is nothing to keep, RefusedError where it isn't to be kept
  */
-export async function keepCalibration(siteId: string, input: CalibrationInput): Promise<void> {
-  const analysis = await analysisOf(siteId);
-  const offer = isAnalysis(analysis) ? analysis.overview.calibrations.find(({ scope }) => scope === input.scope) : undefined;
-  if (!offer) throw new RangeError(`There is no calibration for ${input.scope}`);
-  if (offer.refusal) throw new RangeError(offer.refusal);
-  const sequelize = await database();
-  await sequelize.transaction(async (transaction) => {
+export async function keepCalibration(actor: Actor, siteId: string, input: CalibrationInput): Promise<void> {
+  allow(actor, "manage");
+  const { analysis } = await freshAnalysisOf(actor, siteId);
+  const offer = analysis?.overview.calibrations.find(({ scope }) => scope === input.scope);
+  if (!offer) throw new NotFoundError("calibration for", input.scope);
+  if (offer.refusal) throw new RefusedError(offer.refusal);
+  await inTransaction(async (transaction) => {
     if (await CalibrationRecord.findByPk(input.id, { transaction })) return;
     const now = new Date();
     await CalibrationRecord.update({ withdrawnAt: now }, { where: { siteId, scope: input.scope, withdrawnAt: null }, transaction });
@@ -56,18 +58,19 @@ export async function keepCalibration(siteId: string, input: CalibrationInput): 
         note: input.note,
         keptAt: now,
         withdrawnAt: null,
+        actorId: actor.id,
       },
       { transaction },
     );
   });
 }
 
-/** Takes a calibration back, or (with `back` false) lets it stand again in place of the one that stands now. */
-export async function withdrawCalibration(id: string, back = true): Promise<void> {
-  const sequelize = await database();
-  await sequelize.transaction(async (transaction) => {
+/** Takes a calibration back, or (with `back` false) lets it stand again in place of the one that stands now. @throws NotFoundError */
+export async function withdrawCalibration(actor: Actor, id: string, back = true): Promise<void> {
+  allow(actor, "manage");
+  await inTransaction(async (transaction) => {
     const record = await CalibrationRecord.findByPk(id, { transaction });
-    if (!record) return;
+    if (!record) throw new NotFoundError("calibration", id);
     if (!back) {
       const { siteId, scope } = record;
       await CalibrationRecord.update({ withdrawnAt: new Date() }, { where: { siteId, scope, withdrawnAt: null }, transaction });
@@ -77,8 +80,12 @@ export async function withdrawCalibration(id: string, back = true): Promise<void
 }
 
 /** The standing calibrations of a site. */
-export async function calibrationsOf(siteId: string): Promise<CalibrationView[]> {
+export async function calibrationsOf(actor: Actor, siteId: string): Promise<CalibrationView[]> {
+  allow(actor, "read");
   await database();
   const records = await CalibrationRecord.findAll({ where: { siteId, withdrawnAt: null }, order: [["scope", "ASC"]], raw: true });
-  return records.map(({ siteId: _, withdrawnAt: __, keptAt, ...kept }) => ({ ...kept, keptAt: new Date(keptAt).toISOString() }));
+  return records.map(({ siteId: _, withdrawnAt: __, actorId: ___, keptAt, ...kept }) => ({
+    ...kept,
+    keptAt: new Date(keptAt).toISOString(),
+  }));
 }

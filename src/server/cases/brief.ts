@@ -9,4 +9,7 @@ export const briefSchema = z.object({
   access: z.string().max(4000).default(""),
 });
 
+/** A brief with nothing in it yet. */
+export const emptyBrief = () => briefSchema.parse({});
+
 export type Brief = z.infer<typeof briefSchema>;

@@ -1,12 +1,15 @@
 import { valuePerKwh } from "@/core/diagnosis/diagnose";
 import { buildLedger, type LedgerEntry } from "@/core/diagnosis/ledger";
+import { FailedError, NotFoundError } from "@/core/errors/errors";
 import { type Stop, walkFor } from "@/core/inspection/catalogue";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { CaseRecord } from "@/db/models/records";
-import { type Analysis, analysisOf, isAnalysis, type NoAnalysis } from "../analysis/analysis";
+import { type Actor, allow } from "../actor";
+import { type AnalysisState, analysisOf, beginAnalysis, failureOf } from "../analysis/analysis";
 import { type CalibrationView, calibrationsOf } from "../calibrations/calibrations";
-import { database } from "../database";
+import { database, inTransaction } from "../database";
 import { type FindingView, findingsOf } from "../findings/findings";
+import { readOnce } from "../readCache";
 import { presentSite } from "../sites/asBuilt";
 import { type Brief, briefSchema } from "./brief";
 
@@ -22,47 +25,70 @@ export interface CaseView {
   asBuiltVersion: number;
   walk: Stop[];
   findings: FindingView[];
-  analysis: Analysis | null;
-  noAnalysis: NoAnalysis | null;
+  /** The last analysis of the site, and how it stands to the present data. */
+  state: AnalysisState;
+  /** The same analysis, for short; null where there is none. */
+  analysis: AnalysisState["analysis"];
   ledger: LedgerEntry[];
   calibrations: CalibrationView[];
   /** Worth of a lost kilowatt-hour, or null without a tariff. */
   valuePerKwh: number | null;
 }
 
-/** Opens a case. @returns null where there is none of this id */
-export async function openCase(caseId: string): Promise<CaseView | null> {
-  await database();
+/**
+ * Opens a case.
+ * @throws NotFoundError where there is none of this id, FailedError where what is stored of it can't be read
+ */
+export async function openCase(actor: Actor, caseId: string): Promise<CaseView> {
+  allow(actor, "read");
+  const view = await readOnce(`case ${actor.id} ${caseId}`, () => readCase(actor, caseId));
+  if (view.state.current) return view;
+  beginAnalysis(view.site.id);
+  return { ...view, state: { ...view.state, failure: failureOf(view.site.id) } };
+}
+
+async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
   const record = await CaseRecord.findByPk(caseId);
-  if (!record) return null;
+  if (!record) throw new NotFoundError("case", caseId);
   const { site, version } = await presentSite(record.siteId);
-  const [findings, result, calibrations] = await Promise.all([
-    findingsOf(caseId),
-    analysisOf(record.siteId),
-    calibrationsOf(record.siteId),
+  const [findings, state, calibrations] = await Promise.all([
+    findingsOf(actor, caseId),
+    analysisOf(actor, record.siteId),
+    calibrationsOf(actor, record.siteId),
   ]);
-  const analysis = isAnalysis(result) ? result : null;
   return {
     id: record.id,
     kind: record.kind,
     title: record.title,
     openedAt: record.openedAt.toISOString(),
     closedAt: record.closedAt?.toISOString() ?? null,
-    brief: briefSchema.parse(JSON.parse(record.brief)),
+    brief: storedBrief(record),
     site,
     asBuiltVersion: version,
     walk: walkFor(site),
     findings,
-    analysis,
-    noAnalysis: isAnalysis(result) ? null : result,
+    state,
+    analysis: state.analysis,
     calibrations,
-    ledger: buildLedger(analysis?.diagnosis ?? null, findings),
+    ledger: buildLedger(state.analysis?.diagnosis ?? null, findings),
     valuePerKwh: site.tariff ? valuePerKwh(site.tariff) : null,
   };
 }
 
-/** Keeps a changed brief. */
-export async function saveBrief(caseId: string, brief: Brief): Promise<void> {
+function storedBrief(record: CaseRecord): Brief {
+  try {
+    return briefSchema.parse(JSON.parse(record.brief));
+  } catch (error) {
+    throw new FailedError(`The brief of case ${record.id} can't be read as it is stored`, { cause: error });
+  }
+}
+
+/** Keeps a changed brief. @throws NotFoundError where there is no such case */
+export async function saveBrief(actor: Actor, caseId: string, brief: Brief): Promise<void> {
+  allow(actor, "record");
   await database();
-  await CaseRecord.update({ brief: JSON.stringify(brief) }, { where: { id: caseId } });
+  await inTransaction(async (transaction) => {
+    const [count] = await CaseRecord.update({ brief: JSON.stringify(brief) }, { where: { id: caseId }, transaction });
+    if (count === 0) throw new NotFoundError("case", caseId);
+  });
 }

@@ -3,6 +3,7 @@ import { mkdir, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
+import { IrradantError } from "@/core/errors/errors";
 import { writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { writeSiteFile } from "@/core/formats/siteFile";
 import { type Grid, gridEndMs, type Series } from "@/core/series/grid";
@@ -11,10 +12,12 @@ import { makeWeather } from "@/core/simulator/weatherMaker";
 import { SiteRecord } from "@/db/models/records";
 import { packDays } from "@/db/packedDays";
 import { storeImport } from "@/db/seriesStore";
-import { analysisOf } from "../analysis/analysis";
+import { BUILT_IN_ACTOR } from "../actor";
+import { freshAnalysisOf } from "../analysis/analysis";
 import { createCase } from "../cases/createCase";
-import { database, dataFolder } from "../database";
-import { saveSite } from "../sites/asBuilt";
+import { closeDatabase, database, dataFolder } from "../database";
+import { saveSite } from "../sites/saveSite";
+import { closePool } from "../work/pool";
 import { isolatorPicture } from "./demoPicture";
 import { DEMO_PERIOD, type DemoSite, demoSites } from "./demoSites";
 
@@ -28,7 +31,7 @@ async function loadDemo(): Promise<string> {
   await mkdir(files, { recursive: true });
   await writeFile(join(files, "isolator.jpg"), await isolatorPicture());
   for (const demo of demoSites()) {
-    await saveSite(demo.site, "As built");
+    await saveSite(BUILT_IN_ACTOR, demo.site, "As built");
     const { weather, production } = simulate(demo);
     await writeFile(join(files, `${demo.site.id}.site.json`), writeSiteFile(demo.site));
     for (const [kind, series] of [
@@ -44,11 +47,12 @@ async function loadDemo(): Promise<string> {
         fileName: `${demo.site.id}.${kind}.csv`,
         rows: loaded.grid.count,
         grid: loaded.grid,
+        actorId: BUILT_IN_ACTOR.id,
         channels: [...loaded.channels].map(([name, values]) => ({ name, days: packDays(values, loaded.grid, name) })),
       });
     }
-    await createCase({ ...demo.case, siteId: demo.site.id, openedAt: new Date(demo.case.openedAt) });
-    await analysisOf(demo.site.id);
+    await createCase(BUILT_IN_ACTOR, { ...demo.case, siteId: demo.site.id, openedAt: new Date(demo.case.openedAt) });
+    await freshAnalysisOf(BUILT_IN_ACTOR, demo.site.id);
   }
   return "demo data loaded: three sites with a year of weather and production";
 }
@@ -69,5 +73,12 @@ function cutSeries(series: Series, untilMs: number): Series {
   };
 }
 
-process.stderr.write(`irradant: ${await loadDemo()}\n`);
-await (await database()).close();
+try {
+  process.stderr.write(`irradant: ${await loadDemo()}\n`);
+  await closePool();
+  await closeDatabase();
+} catch (error) {
+  if (!(error instanceof IrradantError)) throw error;
+  process.stderr.write(`irradant: ${error.message}\n`);
+  process.exitCode = 1;
+}

@@ -1,51 +1,57 @@
-import { readFile, rm } from "node:fs/promises";
+import { readFile, rename, rm } from "node:fs/promises";
 import { join } from "node:path";
-import sharp from "sharp";
-import { RefusedError } from "@/core/errors/errors";
+import { FailedError, NotFoundError } from "@/core/errors/errors";
 import { FindingRecord, PhotoRecord } from "@/db/models/records";
-import { database, dataFolder } from "../database";
-
-const LONGEST_PX = 2400;
-const THUMBNAIL_PX = 360;
+import { type Actor, allow } from "../actor";
+import { database, dataFolder, inTransaction } from "../database";
+import { shrinkPicture } from "./pictures";
 
 /**
- * Keeps a photo of a finding: turned upright by its orientation mark, then stored without any metadata,
- * so that no place or device leaves with it; a thumbnail beside it. Sent twice, it is kept once.
+ * Keeps a photo of a finding: upright, small enough, without metadata, and a thumbnail beside it. Sent twice, even at the same
+ * time, it is kept once: files are made aside and moved in place, then the row follows.
  * @param id made in the field
- * @throws RefusedError where it isn't a picture, or the finding isn't known
+ * @param upload path of the file as sent; removed at the end
+ * @throws RefusedError where it isn't a picture, NotFoundError where the finding isn't known
  */
-export async function addPhoto(findingId: string, id: string, bytes: Buffer): Promise<void> {
-  await database();
-  if (!(await FindingRecord.findByPk(findingId))) throw new RefusedError(`No finding ${findingId}`);
-  if (await PhotoRecord.findByPk(id)) return;
-  const folder = join(dataFolder(), "photos");
-  const [file, thumbnail] = [`${id}.jpg`, `${id}.thumb.jpg`];
+export async function addPhoto(actor: Actor, findingId: string, id: string, upload: string): Promise<void> {
+  allow(actor, "record");
+  const [full, thumbnail] = [`${upload}.full.jpg`, `${upload}.thumb.jpg`];
   try {
-    const upright = sharp(bytes).autoOrient();
-    const size = { fit: "inside" as const, withoutEnlargement: true };
-    const full = await upright
-      .clone()
-      .resize({ width: LONGEST_PX, height: LONGEST_PX, ...size })
-      .jpeg({ quality: 86 })
-      .toFile(join(folder, file));
-    await upright
-      .clone()
-      .resize({ width: THUMBNAIL_PX, height: THUMBNAIL_PX, ...size })
-      .jpeg({ quality: 78 })
-      .toFile(join(folder, thumbnail));
-    await PhotoRecord.create({ id, findingId, file, thumbnail, widthPx: full.width, heightPx: full.height });
-  } catch (error) {
-    for (const name of [file, thumbnail]) await rm(join(folder, name), { force: true });
-    throw error instanceof Error && /unsupported|corrupt|Input/i.test(error.message)
-      ? new RefusedError("This file isn't a picture that can be read (JPEG, PNG, WebP, AVIF or TIFF)")
-      : error;
+    await database();
+    if (!(await FindingRecord.findByPk(findingId, { attributes: ["id"] }))) throw new NotFoundError("finding", findingId);
+    if (await isKept(id)) return;
+    const size = await shrinkPicture(upload, full, thumbnail);
+    await inTransaction(async (transaction) => {
+      await rename(full, pathOf(`${id}.jpg`));
+      await rename(thumbnail, pathOf(`${id}.thumb.jpg`));
+      if (await PhotoRecord.findByPk(id, { transaction, attributes: ["id"] })) return;
+      const names = { file: `${id}.jpg`, thumbnail: `${id}.thumb.jpg` };
+      await PhotoRecord.create({ id, findingId, ...names, ...size, actorId: actor.id }, { transaction });
+    });
+  } finally {
+    for (const path of [upload, full, thumbnail]) await rm(path, { force: true });
   }
 }
 
-/** A photo's file, or its thumbnail's; null where there is none. */
-export async function photoFile(id: string, small: boolean): Promise<Buffer | null> {
+/** A photo's file, or its thumbnail's. @throws NotFoundError, FailedError where its file is lost */
+export async function photoFile(actor: Actor, id: string, small: boolean): Promise<Buffer> {
+  allow(actor, "read");
   await database();
-  const record = await PhotoRecord.findByPk(id);
-  if (!record) return null;
-  return readFile(join(dataFolder(), "photos", small ? record.thumbnail : record.file));
+  const record = await PhotoRecord.findByPk(id, { raw: true });
+  if (!record) throw new NotFoundError("photo", id);
+  return readFile(pathOf(small ? record.thumbnail : record.file)).catch((error: unknown) => {
+    throw new FailedError("The photo's file is lost; sending it again mends it", { cause: error });
+  });
+}
+
+/** A row without its files, after a crash between the two, is mended by sending the photo again. */
+async function isKept(id: string): Promise<boolean> {
+  const record = await PhotoRecord.findByPk(id, { raw: true });
+  if (!record) return false;
+  const files = await Promise.all([record.file, record.thumbnail].map((name) => readFile(pathOf(name)).catch(() => null)));
+  return files.every((bytes) => bytes !== null && bytes.length > 0);
+}
+
+function pathOf(name: string): string {
+  return join(dataFolder(), "photos", name);
 }

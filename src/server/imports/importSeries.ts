@@ -1,50 +1,35 @@
 import { randomUUID } from "node:crypto";
-import { createWriteStream } from "node:fs";
 import { rm } from "node:fs/promises";
-import { join } from "node:path";
-import { Readable } from "node:stream";
-import { pipeline } from "node:stream/promises";
-import type { ReadableStream } from "node:stream/web";
 import { MINUTE_MS } from "@/core/constants";
-import { CancelledError } from "@/core/errors/errors";
+import { ConflictError, NotFoundError } from "@/core/errors/errors";
 import type { SeriesKind } from "@/core/formats/seriesColumns";
 import { ImportRecord } from "@/db/models/series";
 import { storeImport, undoImport as undoStored } from "@/db/seriesStore";
-import { analysisOf } from "../analysis/analysis";
-import { database, dataFolder } from "../database";
-import type { ImportReply } from "../jobs/importMessages";
+import { type Actor, allow } from "../actor";
+import { freshAnalysisOf } from "../analysis/analysis";
+import { database } from "../database";
 import { type Job, startJob } from "../jobs/jobs";
-import { runWorker } from "../jobs/runWorker";
 import { presentSite } from "../sites/asBuilt";
-
-/** Puts an upload aside as a file, to be read from there. */
-export async function receiveUpload(body: ReadableStream): Promise<string> {
-  await database();
-  const path = join(dataFolder(), "incoming", `${randomUUID()}.csv`);
-  await pipeline(Readable.fromWeb(body), createWriteStream(path));
-  return path;
-}
+import { runTask } from "../work/pool";
 
 /**
- * Reads a series file into a site's data: checked and packed in a worker thread, stored in one
- * transaction, then diagnosed anew. Cancelled or broken off before the transaction ends, nothing has changed.
+ * Reads a series file into a site's data: checked and packed in a worker thread, stored in one transaction, then diagnosed
+ * anew. Cancelled or broken off before the transaction ends, nothing has changed; after that it has, and the job says so.
  * @param path of the upload; removed at the end
  */
-export async function startImport(siteId: string, kind: SeriesKind, fileName: string, path: string): Promise<Job> {
+export async function startImport(actor: Actor, siteId: string, kind: SeriesKind, fileName: string, path: string): Promise<Job> {
+  allow(actor, "manage");
   const { site } = await presentSite(siteId);
-  return startJob(`Import ${fileName}`, async ({ signal, report }) => {
+  return startJob(actor, `Import ${fileName}`, async ({ signal, report, noReturn }) => {
     try {
       report(0.01, "Reading and checking every row");
-      const packed = await runWorker<ImportReply>(
-        "importWorker",
-        { path, fileName, kind, site },
-        { signal, onProgress: (share) => report(share * 0.7, "Reading and checking every row") },
-      );
-      if (signal.aborted) throw new CancelledError("Cancelled");
+      const onProgress = (share: number) => report(share * 0.7, "Reading and checking every row");
+      const packed = await runTask("readImport", { path, fileName, kind, site, nowMs: Date.now() }, { signal, onProgress });
       report(0.72, "Storing");
-      await storeImport(await database(), { ...packed, id: randomUUID(), siteId, kind, fileName });
+      await storeImport(await database(), { ...packed, id: randomUUID(), siteId, kind, fileName, actorId: actor.id }, noReturn);
       report(0.85, "Comparing with what was to be expected");
-      await analysisOf(siteId);
+      // The data are in, whatever comes of the comparison: a page that is opened makes it anew.
+      await freshAnalysisOf(actor, siteId).catch((error: unknown) => console.error(error));
       return `${packed.rows} rows of ${packed.channels.length} columns taken in`;
     } finally {
       await rm(path, { force: true });
@@ -66,7 +51,8 @@ export interface ImportView {
 }
 
 /** A site's imports, newest first. */
-export async function listImports(siteId: string): Promise<ImportView[]> {
+export async function listImports(actor: Actor, siteId: string): Promise<ImportView[]> {
+  allow(actor, "read");
   await database();
   const records = await ImportRecord.findAll({ where: { siteId }, order: [["importedAt", "DESC"]] });
   return records.map((record) => ({
@@ -82,7 +68,12 @@ export async function listImports(siteId: string): Promise<ImportView[]> {
   }));
 }
 
-/** Takes an import back. @returns false where a later one lies over it */
-export async function undoImport(importId: string): Promise<boolean> {
-  return undoStored(await database(), importId);
+/** Takes an import back. @throws NotFoundError, ConflictError where it was taken back before or a later one lies over it */
+export async function undoImport(actor: Actor, importId: string): Promise<void> {
+  allow(actor, "manage");
+  const sequelize = await database();
+  const record = await ImportRecord.findByPk(importId, { raw: true });
+  if (!record) throw new NotFoundError("import", importId);
+  if (record.undoneAt) throw new ConflictError("This import was taken back already");
+  if (!(await undoStored(sequelize, importId))) throw new ConflictError("A later import lies over this one: undo that one first");
 }

@@ -1,31 +1,61 @@
-import type { Transaction } from "sequelize";
-import { readSiteFile, writeSiteFile } from "@/core/formats/siteFile";
+import { LRUCache } from "lru-cache";
+import { FailedError, IrradantError, NotFoundError } from "@/core/errors/errors";
+import { readSiteFile } from "@/core/formats/siteFile";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { AsBuiltRecord, SiteRecord } from "@/db/models/records";
+import { type Actor, allow } from "../actor";
 import { database } from "../database";
+import { processWide } from "../processWide";
 
-/** A site's description as it is now. @throws where there is no such site */
-export async function presentSite(siteId: string): Promise<{ site: SiteFile; version: number; revision: number }> {
-  await database();
-  const record = await SiteRecord.findByPk(siteId);
-  const asBuilt = await AsBuiltRecord.findOne({ where: { siteId }, order: [["version", "DESC"]] });
-  if (!record || !asBuilt) throw new RangeError(`No site ${siteId}`);
-  return { site: readSiteFile(asBuilt.siteFile, `${siteId}.site.json`), version: asBuilt.version, revision: record.revision };
+/** A site's description as it is now. */
+export interface PresentSite {
+  site: SiteFile;
+  /** The same as stored text, for workers. */
+  text: string;
+  version: number;
+  /** Counts every change of data or as-built. */
+  revision: number;
 }
 
-/** Records a site file: a new site, or the next as-built version of a known one. */
-export async function saveSite(site: SiteFile, note: string): Promise<number> {
-  const sequelize = await database();
-  return sequelize.transaction(async (transaction: Transaction) => {
-    const [record] = await SiteRecord.findOrCreate({
-      where: { id: site.id },
-      defaults: { id: site.id, name: site.name ?? site.id },
-      transaction,
-    });
-    const before = (await AsBuiltRecord.max<number, AsBuiltRecord>("version", { where: { siteId: site.id }, transaction })) ?? 0;
-    const version = before + 1;
-    await AsBuiltRecord.create({ siteId: site.id, version, recordedAt: new Date(), note, siteFile: writeSiteFile(site) }, { transaction });
-    await record.update({ name: site.name ?? site.id, revision: record.revision + 1 }, { transaction });
-    return version;
-  });
+/** As-builts kept when parsed; of large sites so many are some 100 MB. */
+const MOST_PARSED = 300;
+
+/** @throws NotFoundError where there is no such site, FailedError where what is stored of it can't be read */
+export async function presentSite(siteId: string): Promise<PresentSite> {
+  await database();
+  const record = await SiteRecord.findByPk(siteId, { raw: true });
+  const asBuilt = await AsBuiltRecord.findOne({ where: { siteId }, order: [["version", "DESC"]], raw: true });
+  if (!record || !asBuilt) throw new NotFoundError("site", siteId);
+  return { site: parsedAsBuilt(siteId, asBuilt.siteFile), text: asBuilt.siteFile, version: asBuilt.version, revision: record.revision };
+}
+
+/** A site's description as a file. @throws NotFoundError */
+export async function siteFileOf(actor: Actor, siteId: string): Promise<string> {
+  allow(actor, "read");
+  return (await presentSite(siteId)).text;
+}
+
+/** @throws NotFoundError where there is no such site */
+export async function requireSite(actor: Actor, siteId: string): Promise<void> {
+  allow(actor, "read");
+  await database();
+  if (!(await SiteRecord.findByPk(siteId, { attributes: ["id"], raw: true }))) throw new NotFoundError("site", siteId);
+}
+
+/**
+ * A stored as-built, parsed once.
+ * @throws FailedError where it can't be read: it was checked when it came in, so the store or the rules have changed
+ */
+export function parsedAsBuilt(siteId: string, text: string): SiteFile {
+  const parsed = processWide("as-builts", () => new LRUCache<string, SiteFile>({ max: MOST_PARSED }));
+  const known = parsed.get(text);
+  if (known) return known;
+  try {
+    const site = readSiteFile(text, `${siteId}.site.json`);
+    parsed.set(text, site);
+    return site;
+  } catch (error) {
+    if (!(error instanceof IrradantError)) throw error;
+    throw new FailedError(`What is stored of site ${siteId} can't be read: ${error.message}`, { cause: error });
+  }
 }

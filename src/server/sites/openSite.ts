@@ -1,12 +1,17 @@
+import { LRUCache } from "lru-cache";
 import { HOUR_MS } from "@/core/constants";
-import { type ModuleShade, yearlyModuleShade } from "@/core/expected/moduleShade";
+import type { ModuleShade } from "@/core/expected/moduleShade";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { sunPositions } from "@/core/sun/position";
 import { AsBuiltRecord, CaseRecord } from "@/db/models/records";
-import { type Analysis, analysisOf, isAnalysis } from "../analysis/analysis";
-import { database } from "../database";
+import { type Actor, allow } from "../actor";
+import { type AnalysisState, analysisOf, beginAnalysis, failureOf } from "../analysis/analysis";
 import { type ImportView, listImports } from "../imports/importSeries";
-import { presentSite } from "./asBuilt";
+import { processWide } from "../processWide";
+import { readOnce } from "../readCache";
+import { runTask } from "../work/pool";
+import { shareRun } from "../work/sharedRuns";
+import { type PresentSite, presentSite } from "./asBuilt";
 
 /** The sun's way across the sky on one day. */
 export interface SunPath {
@@ -21,25 +26,34 @@ export interface SiteView {
   versions: { version: number; recordedAt: string; note: string }[];
   cases: { id: string; title: string; kind: string; openedAt: string; closedAt: string | null }[];
   imports: ImportView[];
-  analysis: Analysis | null;
+  /** The last analysis, and how it stands to the present data. */
+  state: AnalysisState;
   sunPaths: SunPath[];
   /** What near obstacles take from each module in a clear year, by plane; none where nothing stands near. */
   shade: { planeId: string; year: number; modules: ModuleShade[] }[];
 }
 
-/** Opens a site's page. @returns null where there is no such site */
-export async function openSite(siteId: string): Promise<SiteView | null> {
-  await database();
-  const present = await presentSite(siteId).catch((error) => {
-    if (error instanceof RangeError) return null;
-    throw error;
-  });
-  if (!present) return null;
-  const [versions, cases, imports, result] = await Promise.all([
+/**
+ * Opens a site's page.
+ * @throws NotFoundError where there is no such site, FailedError where what is stored of it can't be read
+ */
+export async function openSite(actor: Actor, siteId: string): Promise<SiteView> {
+  allow(actor, "read");
+  const view = await readOnce(`site ${actor.id} ${siteId}`, () => readSite(actor, siteId));
+  if (view.state.current) return view;
+  beginAnalysis(siteId);
+  return { ...view, state: { ...view.state, failure: failureOf(siteId) } };
+}
+
+async function readSite(actor: Actor, siteId: string): Promise<SiteView> {
+  const present = await presentSite(siteId);
+  const year = new Date().getUTCFullYear();
+  const [versions, cases, imports, state, shade] = await Promise.all([
     AsBuiltRecord.findAll({ where: { siteId }, order: [["version", "DESC"]], attributes: ["version", "recordedAt", "note"] }),
     CaseRecord.findAll({ where: { siteId }, order: [["openedAt", "DESC"]] }),
-    listImports(siteId),
-    analysisOf(siteId),
+    listImports(actor, siteId),
+    analysisOf(actor, siteId),
+    shadeOf(present, year),
   ]);
   return {
     site: present.site,
@@ -53,27 +67,23 @@ export async function openSite(siteId: string): Promise<SiteView | null> {
       closedAt: closedAt?.toISOString() ?? null,
     })),
     imports,
-    analysis: isAnalysis(result) ? result : null,
-    sunPaths: sunPaths(present.site, new Date().getUTCFullYear()),
-    shade: shadeOf(present.site, present.version, new Date().getUTCFullYear()),
+    state,
+    sunPaths: sunPaths(present.site, year),
+    shade,
   };
 }
 
-/** Worked out already; a version of an as-built never changes. */
-const shades = new Map<string, SiteView["shade"]>();
-const MOST_SHADES = 500;
+/** Shades worked out already, by description and year. */
+const MOST_SHADES = 200;
 
-function shadeOf(site: SiteFile, version: number, year: number): SiteView["shade"] {
-  const key = `${site.id}/${version}/${year}`;
-  let shade = shades.get(key);
-  if (!shade) {
-    shade = site.planes.flatMap((plane) => {
-      const modules = yearlyModuleShade(site, plane, year);
-      return modules ? [{ planeId: plane.id, year, modules }] : [];
-    });
-    if (shades.size >= MOST_SHADES) shades.clear();
-    shades.set(key, shade);
-  }
+/** Worked out in a worker: of a large site under trees it takes seconds. */
+async function shadeOf({ site, text }: PresentSite, year: number): Promise<SiteView["shade"]> {
+  if (site.planes.every(({ obstacles }) => obstacles.length === 0)) return [];
+  const known = processWide("shades", () => new LRUCache<string, SiteView["shade"]>({ max: MOST_SHADES }));
+  const key = `${year}/${text}`;
+  const shade =
+    known.get(key) ?? (await shareRun(`shade ${key}`, (signal) => runTask("moduleShade", { siteText: text, year }, { signal })));
+  known.set(key, shade);
   return shade;
 }
 

@@ -1,3 +1,15 @@
+/** Formatters by their options: making one costs more than using it a hundred times. */
+const formats = new Map<string, Intl.DateTimeFormat | Intl.NumberFormat>();
+
+function once<Format extends Intl.DateTimeFormat | Intl.NumberFormat>(key: string, make: () => Format): Format {
+  let format = formats.get(key) as Format | undefined;
+  if (!format) {
+    format = make();
+    formats.set(key, format);
+  }
+  return format;
+}
+
 const DATE = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
 
 /** "14 Mar 2026" for a calendar day like 2026-03-14. */
@@ -7,7 +19,8 @@ export function dayText(day: string): string {
 
 /** Day of an instant on the site's own clock. */
 export function instantDay(instant: string, timeZone: string): string {
-  return new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric", timeZone }).format(new Date(instant));
+  const options = { day: "numeric", month: "short", year: "numeric", timeZone } as const;
+  return once(`day ${timeZone}`, () => new Intl.DateTimeFormat("en-GB", options)).format(new Date(instant));
 }
 
 /** The last day of a stretch that ends at an instant, which itself no longer belongs to it. */
@@ -17,26 +30,20 @@ export function lastDay(end: string, timeZone: string): string {
 
 /** Day and time of an instant on the site's own clock. */
 export function instantText(instant: string, timeZone: string): string {
-  return new Intl.DateTimeFormat("en-GB", {
-    day: "numeric",
-    month: "short",
-    year: "numeric",
-    hour: "2-digit",
-    minute: "2-digit",
-    timeZone,
-  }).format(new Date(instant));
+  const options = { day: "numeric", month: "short", year: "numeric", hour: "2-digit", minute: "2-digit", timeZone } as const;
+  return once(`time ${timeZone}`, () => new Intl.DateTimeFormat("en-GB", options)).format(new Date(instant));
 }
 
 /** A number with the digits that a person needs: none from a hundred up, one below. */
 export function amount(value: number, digits = Math.abs(value) >= 100 ? 0 : 1): string {
-  return new Intl.NumberFormat("en-GB", { minimumFractionDigits: digits, maximumFractionDigits: digits })
+  return once(`digits ${digits}`, () => new Intl.NumberFormat("en-GB", { minimumFractionDigits: digits, maximumFractionDigits: digits }))
     .format(value)
     .replace("-", "\u2212");
 }
 
 /** Money in the tariff's currency. */
 export function money(value: number, currency: string): string {
-  return new Intl.NumberFormat("en-GB", { style: "currency", currency }).format(value);
+  return once(`money ${currency}`, () => new Intl.NumberFormat("en-GB", { style: "currency", currency })).format(value);
 }
 
 /** A probability in words that promise no more than it can: never a full 100 %. */

@@ -33,7 +33,7 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
       const target = event.target as HTMLElement;
       if (event.ctrlKey || event.metaKey || event.altKey || target.closest(TYPING)) return;
       const chosen = STATIONS[Number(event.key) - 1];
-      if (caseId && chosen?.ready) router.push(`/cases/${caseId}/${chosen.id}`);
+      if (caseId && chosen) router.push(`/cases/${caseId}/${chosen.id}`);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
@@ -66,7 +66,7 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
             <Command.List className="max-h-[50vh] overflow-auto py-2">
               <Command.Empty className="px-4 py-3 text-quiet">Nothing of that name</Command.Empty>
               {caseId
-                ? STATIONS.filter(({ ready }) => ready).map((entry) => (
+                ? STATIONS.map((entry) => (
                     <Command.Item key={entry.id} className={item} onSelect={go(() => router.push(`/cases/${caseId}/${entry.id}`))}>
                       Station: {entry.title}
                     </Command.Item>

@@ -15,29 +15,23 @@ export function Spine({ caseId, states }: { caseId: string; states: StationState
       <ol className="fixed inset-x-0 bottom-0 z-30 flex border-t-2 border-ink bg-raised desk:static desk:flex-col desk:border-0 desk:bg-transparent">
         {STATIONS.map((station, k) => (
           <li key={station.id} className={`min-w-0 flex-1 desk:flex-none ${station.ready ? "" : "hidden desk:block"}`}>
-            {station.ready ? (
-              <Link
-                href={`/cases/${caseId}/${station.id}`}
-                aria-current={station.id === current ? "page" : undefined}
-                className={`flex min-h-14 flex-col justify-center px-1 text-center no-underline desk:min-h-12 desk:border-l-4 desk:px-4 desk:py-1.5 desk:text-left ${
-                  station.id === current
-                    ? "border-ink bg-sunken font-bold text-ink desk:bg-raised"
-                    : "border-transparent text-ink hover:bg-raised"
-                }`}
-              >
-                <span className="text-sm desk:text-base">
-                  <span className="figures mr-1.5 hidden text-quiet desk:inline">{k + 1}</span>
-                  {station.title}
-                </span>
-                <span className="caption hidden font-normal desk:block">{states[station.id] ?? "\u00a0"}</span>
-              </Link>
-            ) : (
-              <span className="block px-4 py-1.5 pl-5 text-quiet">
-                <span className="figures mr-1.5">{k + 1}</span>
+            <Link
+              href={`/cases/${caseId}/${station.id}`}
+              aria-current={station.id === current ? "page" : undefined}
+              className={`flex min-h-14 flex-col justify-center px-1 text-center no-underline desk:min-h-12 desk:border-l-4 desk:px-4 desk:py-1.5 desk:text-left ${
+                station.id === current
+                  ? "border-ink bg-sunken font-bold text-ink desk:bg-raised"
+                  : "border-transparent text-ink hover:bg-raised"
+              }`}
+            >
+              <span className="text-sm desk:text-base">
+                <span className="figures mr-1.5 hidden text-quiet desk:inline">{k + 1}</span>
                 {station.title}
-                <span className="caption block">on paper for now</span>
               </span>
-            )}
+              <span className="caption hidden font-normal desk:block">
+                {station.ready ? (states[station.id] ?? "\u00a0") : "on paper for now"}
+              </span>
+            </Link>
           </li>
         ))}
       </ol>

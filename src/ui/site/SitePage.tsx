@@ -1,16 +1,19 @@
 import Link from "next/link";
-import { moduleTypeOf, stringNameplateW } from "@/core/site/lookups";
+import { moduleTypeOf, siteName, stringNameplateW } from "@/core/site/lookups";
 import type { SiteView } from "@/server/sites/openSite";
 import { ImportList } from "../import/ImportList";
 import { amount, instantDay } from "../marks/words";
+import { AnalysisAge } from "../status/AnalysisAge";
 import { ArrayPlan } from "./ArrayPlan";
 import { SkyProfile } from "./SkyProfile";
+import { VersionList } from "./VersionList";
 
 /** A site: the array as it lies, the sky over it, its parts, data and history. */
 export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
   const { site } = view;
   const zone = site.location.timeZone;
-  const dead = (view.analysis?.diagnosis.causes ?? [])
+  const { analysis } = view.state;
+  const dead = (analysis?.diagnosis.causes ?? [])
     .filter(({ cause, to }) => cause === "string-open" && to === null)
     .map(({ scope }) => scope);
   return (
@@ -20,8 +23,11 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
           {Math.abs(site.location.lat).toFixed(2)}° {site.location.lat >= 0 ? "N" : "S"}, {Math.abs(site.location.lon).toFixed(2)}°{" "}
           {site.location.lon >= 0 ? "E" : "W"}, {amount(site.location.elevationM, 0)} m · as-built version {view.version}
         </p>
-        <h1 className="text-2xl">{site.name ?? site.id}</h1>
+        <h1 className="text-2xl">{siteName(site)}</h1>
       </header>
+      <div className="mt-4">
+        <AnalysisAge siteId={site.id} age={view.state} timeZone={zone} />
+      </div>
       <div className="mt-6 grid gap-10 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="grid min-w-0 content-start gap-8 *:min-w-0">
           <section aria-labelledby="plan-title">
@@ -95,13 +101,7 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
             <h2 id="versions-title" className="text-lg">
               Versions
             </h2>
-            <ul className="mt-2 border-t-2 border-ink">
-              {view.versions.map(({ version, recordedAt, note }) => (
-                <li key={version} className="figures border-b border-rule py-1.5">
-                  {version}: {note} <span className="caption">{instantDay(recordedAt, zone)}</span>
-                </li>
-              ))}
-            </ul>
+            <VersionList siteId={site.id} versions={view.versions} timeZone={zone} />
           </section>
           <section aria-labelledby="files-title">
             <h2 id="files-title" className="text-lg">
@@ -111,7 +111,7 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
               <li>
                 <a href={`/api/sites/${site.id}/file`}>Site file</a>
               </li>
-              {view.analysis ? (
+              {analysis ? (
                 <>
                   <li>
                     <a href={`/api/sites/${site.id}/series?kind=production`}>Production CSV</a>

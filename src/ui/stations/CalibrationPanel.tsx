@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useId, useState } from "react";
-import type { CalibrationOffer } from "@/core/diagnosis/calibration";
+import type { CalibrationOffer } from "@/core/diagnosis/overviewSchema";
 import type { CalibrationView } from "@/server/calibrations/calibrations";
 import { Figure, type Origin } from "../marks/Figure";
 import { amount, dayText } from "../marks/words";

@@ -12,7 +12,7 @@ import { GapNote } from "./GapNote";
 
 /** Measured against expected, and where the data come in. */
 export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imports: ImportView[]; demoFiles: string[] }) {
-  const { analysis, noAnalysis, site } = view;
+  const { analysis, site } = view;
   const worst = analysis?.diagnosis.causes[0];
   return (
     <div className="grid gap-8 *:min-w-0">
@@ -43,13 +43,17 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
           <CalibrationPanel siteId={site.id} offers={analysis.overview.calibrations} kept={view.calibrations} />
         </>
       ) : (
-        <p className="border-l-4 border-watch bg-raised p-4">
-          {noAnalysis?.refused ??
-            `Nothing to compare yet: ${noAnalysis?.missing.join(" and ")} data are missing. Bring them in below; the comparison follows by itself.`}
-        </p>
+        <p className="border-l-4 border-watch bg-raised p-4">{nothingWords(view.state.summary)}</p>
       )}
       <ImportPanel siteId={site.id} demoFiles={demoFiles} />
       <ImportList imports={imports} timeZone={site.location.timeZone} />
     </div>
   );
+}
+
+/** Why there is nothing to compare. */
+function nothingWords({ missing, refused }: CaseView["state"]["summary"]): string {
+  if (refused) return refused;
+  if (missing.length === 0) return "Nothing to compare yet: the data are being worked through for the first time.";
+  return `Nothing to compare yet: ${missing.join(" and ")} data are missing. Bring them in below; the comparison follows by itself.`;
 }

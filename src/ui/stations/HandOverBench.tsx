@@ -1,5 +1,6 @@
 import { CAUSES } from "@/core/causes/causes";
 import { SEVERITIES, SEVERITY_WORDS } from "@/core/inspection/severity";
+import { siteName } from "@/core/site/lookups";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";
@@ -27,7 +28,7 @@ export function HandOverBench({ view }: { view: CaseView }) {
       <article className="bg-raised p-5 sm:p-8 print:p-0" aria-label="Report">
         <header className="border-b-2 border-ink pb-4">
           <p className="caption">Service report</p>
-          <h2 className="text-2xl">{site.name ?? site.id}</h2>
+          <h2 className="text-2xl">{siteName(site)}</h2>
           <p>
             {view.title} ({view.kind}, opened {instantDay(view.openedAt, zone)}).
           </p>

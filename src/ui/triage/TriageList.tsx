@@ -2,7 +2,7 @@ import Link from "next/link";
 import type { TriageRow } from "@/server/triage";
 import { Figure } from "../marks/Figure";
 import { SeverityMark } from "../marks/SeverityMark";
-import { amount, dayText, instantDay, lastDay, money } from "../marks/words";
+import { amount, dayText, instantDay, instantText, lastDay, money } from "../marks/words";
 import { NewCase } from "./NewCase";
 import { WeeklyTrace } from "./WeeklyTrace";
 
@@ -22,9 +22,14 @@ export function TriageList({ rows }: { rows: TriageRow[] }) {
                 </Link>
               </h2>
               {row.severity ? <SeverityMark severity={row.severity} /> : null}
-              <span className="caption figures">{amount(row.nameplateKw, 1)} kWp</span>
+              {row.nameplateKw === null ? null : <span className="caption figures">{amount(row.nameplateKw, 1)} kWp</span>}
             </div>
-            <p className="mt-1">{whyText(row)}</p>
+            <p className="mt-1 wrap-anywhere">{whyText(row)}</p>
+            {row.outdatedSince ? (
+              <p className="caption">
+                Figures of {instantText(row.outdatedSince, row.timeZone)}; the data have changed, new ones are on their way
+              </p>
+            ) : null}
             <ul className="mt-3 flex flex-wrap gap-2">
               {row.cases.map((open) => (
                 <li key={open.id}>

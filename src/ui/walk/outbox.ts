@@ -1,6 +1,6 @@
 import { createStore, del, entries, get, set } from "idb-keyval";
 import type { FindingInput } from "@/server/findings/findings";
-import { send } from "../send";
+import { mayPassLater, type Refusal, send } from "../send";
 import { sentLately } from "../sentLately";
 import type { Answer } from "./answer";
 
@@ -72,10 +72,10 @@ async function sendAll(): Promise<FlushResult> {
     const entry = await get<Outgoing>(key, store());
     if (!entry) continue;
     const refusal = await sendOne(entry);
-    if (refusal && isForNow(refusal)) return { sent, left: queue.length, problem: refusal };
+    if (refusal && mayPassLater(refusal)) return { sent, left: queue.length, problem: refusal.error };
     // What the server refuses for good would block the rest for ever; it is said, and let go.
     if (refusal) {
-      problem = refusal;
+      problem = refusal.error;
       await del(key, store());
     } else {
       sent++;
@@ -85,16 +85,12 @@ async function sendAll(): Promise<FlushResult> {
   return { sent, left: 0, problem };
 }
 
-function isForNow(refusal: string): boolean {
-  return refusal.startsWith("No connection") || refusal.startsWith("Something failed") || refusal.startsWith("The server answered 5");
-}
-
-async function sendOne(entry: Outgoing): Promise<string | null> {
+async function sendOne(entry: Outgoing): Promise<Refusal | null> {
   const answer =
     entry.kind === "finding"
       ? await send<object>("/api/findings", "POST", entry.input)
       : entry.kind === "withdraw"
         ? await send<object>(`/api/findings/${entry.findingId}/withdraw`, "POST", { withdrawn: entry.withdrawn })
         : await send<object>(`/api/findings/${entry.findingId}/photos/${entry.photoId}`, "PUT", entry.picture);
-  return "error" in answer ? (answer.error as string) : null;
+  return "error" in answer ? (answer as Refusal) : null;
 }

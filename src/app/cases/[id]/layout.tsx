@@ -1,20 +1,26 @@
 import Link from "next/link";
+import { isTrouble } from "@/app/trouble";
+import { siteName } from "@/core/site/lookups";
 import { Ledger } from "@/ui/ledger/Ledger";
 import { LedgerSheet } from "@/ui/ledger/LedgerSheet";
 import { instantDay } from "@/ui/marks/words";
 import { Spine } from "@/ui/shell/Spine";
 import { countCauses, stationStates } from "@/ui/stations/stationStates";
+import { AnalysisAge } from "@/ui/status/AnalysisAge";
+import { TroublePanel } from "@/ui/status/TroublePanel";
 import { loadCase } from "./loadCase";
 
 export const dynamic = "force-dynamic";
 
 export async function generateMetadata({ params }: { params: Promise<{ id: string }> }) {
   const view = await loadCase((await params).id);
-  return { title: `${view.site.name ?? view.site.id}: ${view.title}` };
+  return { title: isTrouble(view) ? "A case in trouble" : `${siteName(view.site)}: ${view.title}` };
 }
 
 export default async function CaseLayout({ children, params }: { children: React.ReactNode; params: Promise<{ id: string }> }) {
-  const view = await loadCase((await params).id);
+  const { id } = await params;
+  const view = await loadCase(id);
+  if (isTrouble(view)) return <TroublePanel title="This case can't be shown" what={view.trouble} where={`Case ${id}`} />;
   const ledger = {
     entries: view.ledger,
     findings: view.findings.map(({ id, severity, pointTitle, gradeText }) => ({ id, severity, text: `${pointTitle}: ${gradeText}` })),
@@ -29,11 +35,12 @@ export default async function CaseLayout({ children, params }: { children: React
       <main id="bench" className="min-w-0 flex-1 px-4 pt-4 pb-32 sm:px-6 desk:pb-12">
         <header className="no-print mb-5 border-b-2 border-ink pb-3">
           <p className="caption">
-            <Link href={`/sites/${view.site.id}`}>{view.site.name ?? view.site.id}</Link> · {view.kind}, opened{" "}
+            <Link href={`/sites/${view.site.id}`}>{siteName(view.site)}</Link> · {view.kind}, opened{" "}
             {instantDay(view.openedAt, view.site.location.timeZone)}
           </p>
           <h1 className="text-2xl">{view.title}</h1>
         </header>
+        <AnalysisAge siteId={view.site.id} age={view.state} timeZone={view.site.location.timeZone} />
         {children}
       </main>
       <aside

@@ -1,28 +1,40 @@
 import { notFound } from "next/navigation";
+import { currentActor } from "@/app/actor";
+import { isTrouble } from "@/app/trouble";
 import { demoFilesFor } from "@/server/demo/demoFiles";
 import { listImports } from "@/server/imports/importSeries";
 import { BriefBench } from "@/ui/stations/BriefBench";
 import { CompareBench } from "@/ui/stations/CompareBench";
 import { DiagnoseBench } from "@/ui/stations/DiagnoseBench";
 import { HandOverBench } from "@/ui/stations/HandOverBench";
+import { isUnbuilt, UnbuiltBench } from "@/ui/stations/UnbuiltBench";
 import { WalkBench } from "@/ui/walk/WalkBench";
 import { loadCase } from "../loadCase";
 
 export default async function StationPage({ params }: { params: Promise<{ id: string; station: string }> }) {
   const { id, station } = await params;
   const view = await loadCase(id);
+  // The layout tells the trouble in place of everything.
+  if (isTrouble(view)) return null;
   switch (station) {
     case "brief":
       return <BriefBench view={view} />;
     case "walk":
       return <WalkBench caseId={view.id} stops={view.walk} findings={view.findings} />;
     case "compare":
-      return <CompareBench view={view} imports={await listImports(view.site.id)} demoFiles={await demoFilesFor(view.site.id)} />;
+      return (
+        <CompareBench
+          view={view}
+          imports={await listImports(await currentActor(), view.site.id)}
+          demoFiles={await demoFilesFor(view.site.id)}
+        />
+      );
     case "diagnose":
       return <DiagnoseBench view={view} />;
     case "hand-over":
       return <HandOverBench view={view} />;
     default:
-      notFound();
+      if (!isUnbuilt(station)) notFound();
+      return <UnbuiltBench station={station} />;
   }
 }

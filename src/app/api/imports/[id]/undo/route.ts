@@ -1,10 +1,12 @@
-import { RefusedError } from "@/core/errors/errors";
+import { currentActor } from "@/app/actor";
+import { pathId } from "@/app/pathId";
 import { undoImport } from "@/server/imports/importSeries";
 import { respond } from "../../../respond";
 
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    if (!(await undoImport((await params).id))) throw new RefusedError("A later import lies over this one: undo that one first");
-    return {};
+    const id = pathId((await params).id, "import");
+    await undoImport(await currentActor(), id);
+    return { id };
   });
 }

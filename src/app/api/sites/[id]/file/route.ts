@@ -1,11 +1,12 @@
-import { writeSiteFile } from "@/core/formats/siteFile";
-import { presentSite } from "@/server/sites/asBuilt";
+import { currentActor } from "@/app/actor";
+import { pathId } from "@/app/pathId";
+import { siteFileOf } from "@/server/sites/asBuilt";
+import { download } from "../../../download";
 import { respond } from "../../../respond";
-import { download } from "../download";
 
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    const { site } = await presentSite((await params).id);
-    return download(writeSiteFile(site), "application/json", `${site.id}.site.json`);
+    const id = pathId((await params).id, "site");
+    return download(await siteFileOf(await currentActor(), id), "application/json", `${id}.site.json`);
   });
 }

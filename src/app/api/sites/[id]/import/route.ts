@@ -1,8 +1,13 @@
 import type { ReadableStream } from "node:stream/web";
 import { z } from "zod";
-import { RefusedError } from "@/core/errors/errors";
-import { receiveUpload, startImport } from "@/server/imports/importSeries";
-import { presentSite } from "@/server/sites/asBuilt";
+import { currentActor } from "@/app/actor";
+import { pathId } from "@/app/pathId";
+import { FormatError } from "@/core/errors/formatError";
+import { SERIES_MOST } from "@/core/formats/seriesLimits";
+import { startImport } from "@/server/imports/importSeries";
+import { receiveUpload } from "@/server/imports/upload";
+import { requireSite } from "@/server/sites/asBuilt";
+import { readQuery } from "../../../body";
 import { respond } from "../../../respond";
 
 const query = z.object({ kind: z.enum(["production", "weather"]), name: z.string().min(1).max(200) });
@@ -10,10 +15,11 @@ const query = z.object({ kind: z.enum(["production", "weather"]), name: z.string
 /** Takes a series file as the raw body and answers with the job that reads it. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    const { kind, name } = query.parse(Object.fromEntries(new URL(request.url).searchParams));
-    const { id } = await params;
-    await presentSite(id);
-    if (!request.body) throw new RefusedError(`${name}: found an empty file, expected a series CSV`);
-    return startImport(id, kind, name, await receiveUpload(request.body as ReadableStream));
+    const { kind, name } = readQuery(request, query);
+    const id = pathId((await params).id, "site");
+    const actor = await currentActor();
+    await requireSite(actor, id);
+    if (!request.body) throw new FormatError({ file: name, found: "an empty file", expected: "a series CSV" });
+    return startImport(actor, id, kind, name, await receiveUpload(request.body as ReadableStream, name, SERIES_MOST.fileBytes));
   });
 }

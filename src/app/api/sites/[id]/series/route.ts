@@ -1,19 +1,19 @@
 import { Readable } from "node:stream";
 import { z } from "zod";
-import { writeSeriesCsv } from "@/core/formats/seriesCsv";
-import { loadSeries } from "@/db/seriesStore";
-import { presentSite } from "@/server/sites/asBuilt";
+import { currentActor } from "@/app/actor";
+import { pathId } from "@/app/pathId";
+import { exportSeries } from "@/server/series/exportSeries";
+import { readQuery } from "../../../body";
+import { download } from "../../../download";
 import { respond } from "../../../respond";
-import { download } from "../download";
 
 const query = z.object({ kind: z.enum(["production", "weather"]) });
 
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    const { kind } = query.parse(Object.fromEntries(new URL(request.url).searchParams));
-    const { id } = await params;
-    await presentSite(id);
-    const series = await loadSeries(id, kind);
-    return series && download(Readable.toWeb(Readable.from(writeSeriesCsv(series))) as ReadableStream, "text/csv", `${id}.${kind}.csv`);
+    const { kind } = readQuery(request, query);
+    const id = pathId((await params).id, "site");
+    const lines = await exportSeries(await currentActor(), id, kind);
+    return download(Readable.toWeb(Readable.from(lines)) as ReadableStream, "text/csv", `${id}.${kind}.csv`);
   });
 }

@@ -1,0 +1,22 @@
+import { SiteRecord } from "@/db/models/records";
+import { readPacked } from "@/db/seriesStore";
+import { presentSite } from "../sites/asBuilt";
+import type { SiteContent } from "../work/taskTypes";
+
+/** Tries this often for a moment at which nothing changes while it is read. */
+const MOST_TRIES = 5;
+
+/**
+ * A site's description and data, all of one revision.
+ * @returns the revision too; null where it changed each time it was read, and the caller has to ask again later
+ */
+export async function siteContent(siteId: string): Promise<{ content: SiteContent; revision: number } | null> {
+  for (let k = 0; k < MOST_TRIES; k++) {
+    const { text, revision } = await presentSite(siteId);
+    const weather = await readPacked(siteId, "weather");
+    const production = await readPacked(siteId, "production");
+    const after = await SiteRecord.findByPk(siteId, { attributes: ["revision"], raw: true });
+    if (after?.revision === revision) return { content: { siteText: text, weather, production }, revision };
+  }
+  return null;
+}

@@ -1,0 +1,94 @@
+import type { Transaction } from "sequelize";
+import { z } from "zod";
+import { ConflictError, NotFoundError, RefusedError } from "@/core/errors/errors";
+import { readSiteFile, writeSiteFile } from "@/core/formats/siteFile";
+import { siteName } from "@/core/site/lookups";
+import type { SiteFile } from "@/core/site/siteSchema";
+import { AsBuiltRecord, SiteRecord } from "@/db/models/records";
+import { type Actor, allow } from "../actor";
+import { inTransaction } from "../database";
+import { parsedAsBuilt } from "./asBuilt";
+import { siteDifferences } from "./siteDifference";
+
+/** What a site file whose id is known is to become: the person says, it is never guessed. */
+export const siteIntent = z.enum(["ask", "new-version", "new-site"]).default("ask");
+export type SiteIntent = z.infer<typeof siteIntent>;
+
+export interface SavedSite {
+  id: string;
+  version: number;
+  /** False where the file says nothing new: nothing was recorded. */
+  changed: boolean;
+}
+
+/**
+ * Takes a site file: a new site, or, where the person says so, the next as-built version of a known one.
+ * @param note why it changes, for the history
+ * @throws ConflictError naming what differs, where the id is known and nothing was said
+ */
+export async function saveSite(actor: Actor, site: SiteFile, note: string, intent: SiteIntent = "ask"): Promise<SavedSite> {
+  allow(actor, "manage");
+  return inTransaction(async (transaction) => {
+    const known = await SiteRecord.findByPk(site.id, { transaction });
+    if (!known) {
+      await SiteRecord.create({ id: site.id, name: siteName(site) }, { transaction });
+      return { id: site.id, version: await addVersion(actor, site, note, transaction), changed: true };
+    }
+    if (intent === "new-site") {
+      const id = await freeId(site.id, transaction);
+      const own = { ...site, id };
+      await SiteRecord.create({ id, name: siteName(own) }, { transaction });
+      return { id, version: await addVersion(actor, own, note, transaction), changed: true };
+    }
+    const present = await lastVersion(site.id, transaction);
+    if (present.siteFile === writeSiteFile(site)) return { id: site.id, version: present.version, changed: false };
+    if (intent === "ask") throw conflict(known, present, site);
+    return { id: site.id, version: await addVersion(actor, site, note, transaction), changed: true };
+  });
+}
+
+/** Makes an older as-built the present one again, as a version of its own: what lay between stays in the history. */
+export async function restoreVersion(actor: Actor, siteId: string, version: number): Promise<SavedSite> {
+  allow(actor, "manage");
+  return inTransaction(async (transaction) => {
+    const old = await AsBuiltRecord.findOne({ where: { siteId, version }, transaction });
+    if (!old) throw new NotFoundError("version", `${version} of site ${siteId}`);
+    const site = readSiteFile(old.siteFile, `${siteId}, version ${version}`);
+    return { id: siteId, version: await addVersion(actor, site, `Back to version ${version}`, transaction), changed: true };
+  });
+}
+
+async function addVersion(actor: Actor, site: SiteFile, note: string, transaction: Transaction): Promise<number> {
+  const before = (await AsBuiltRecord.max<number, AsBuiltRecord>("version", { where: { siteId: site.id }, transaction })) ?? 0;
+  const version = before + 1;
+  await AsBuiltRecord.create(
+    { siteId: site.id, version, recordedAt: new Date(), note, siteFile: writeSiteFile(site), actorId: actor.id },
+    { transaction },
+  );
+  await SiteRecord.update({ name: siteName(site) }, { where: { id: site.id }, transaction });
+  await SiteRecord.increment("revision", { where: { id: site.id }, transaction });
+  return version;
+}
+
+async function lastVersion(siteId: string, transaction: Transaction): Promise<AsBuiltRecord> {
+  const last = await AsBuiltRecord.findOne({ where: { siteId }, order: [["version", "DESC"]], transaction });
+  if (!last) throw new NotFoundError("site", siteId);
+  return last;
+}
+
+function conflict(known: SiteRecord, present: AsBuiltRecord, site: SiteFile): ConflictError {
+  const differences = siteDifferences(parsedAsBuilt(site.id, present.siteFile), site);
+  return new ConflictError(
+    `There is a site ${site.id} already (${known.name}, version ${present.version}): say whether this is a new version of it or a new site`,
+    { siteId: site.id, name: known.name, version: present.version, differences },
+  );
+}
+
+/** "barn-2" for a second barn. */
+async function freeId(id: string, transaction: Transaction): Promise<string> {
+  for (let k = 2; k < 1000; k++) {
+    const next = `${id.slice(0, 60)}-${k}`;
+    if (!(await SiteRecord.findByPk(next, { transaction, attributes: ["id"] }))) return next;
+  }
+  throw new RefusedError("too many sites of this id; give the file one of its own", "id");
+}

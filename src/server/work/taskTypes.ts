@@ -1,0 +1,45 @@
+import type { Overview } from "@/core/diagnosis/overviewSchema";
+import type { AnalysisSummary } from "@/core/diagnosis/summary";
+import type { Cascade } from "@/core/expected/cascade";
+import type { ModuleShade } from "@/core/expected/moduleShade";
+import type { ModelOptions } from "@/core/expected/options";
+import type { Diagnosis } from "@/core/formats/diagnosisFile";
+import type { SeriesKind } from "@/core/formats/seriesColumns";
+import type { SiteFile } from "@/core/site/siteSchema";
+import type { PackedChannel } from "@/db/packedDays";
+import type { PackedImport } from "@/db/seriesStore";
+
+/** A site's description and data as they are stored, to be read by a worker. */
+export interface SiteContent {
+  siteText: string;
+  weather: PackedChannel[];
+  production: PackedChannel[];
+}
+
+export interface AnalyseRequest extends SiteContent {
+  /** Fingerprint of the code that the answer is by. */
+  code: string;
+  /** Key of the stored analysis: the same content isn't analysed again. */
+  knownKey: string | null;
+}
+
+/** What came of an analysis; `analysis` is null where there can be none, and the summary says why. */
+export type AnalyseReply = { key: string } & (
+  | { same: true }
+  | { same: false; summary: AnalysisSummary; analysis: { diagnosis: Diagnosis; overview: Overview; ribbon: Uint8Array } | null }
+);
+
+/** Every task of the workers: what it is given and what it gives back. */
+export interface Tasks {
+  analyse: { request: AnalyseRequest; reply: AnalyseReply };
+  whatIf: { request: SiteContent & { options: ModelOptions }; reply: Cascade | null };
+  readImport: {
+    request: { path: string; fileName: string; kind: SeriesKind; site: SiteFile; nowMs: number };
+    reply: Pick<PackedImport, "grid" | "rows" | "channels">;
+  };
+  moduleShade: { request: { siteText: string; year: number }; reply: { planeId: string; year: number; modules: ModuleShade[] }[] };
+}
+
+export type TaskName = keyof Tasks;
+export type TaskRequest<Name extends TaskName> = Tasks[Name]["request"];
+export type TaskReply<Name extends TaskName> = Tasks[Name]["reply"];

@@ -1,0 +1,12 @@
+// The workers' file, bundled into dist/worker.mjs. Its exports are the tasks, by the names of `taskTypes.ts`.
+
+import { asTask } from "./asTask";
+import { runAnalyse } from "./tasks/analyse";
+import { runModuleShade } from "./tasks/moduleShade";
+import { runReadImport } from "./tasks/readImport";
+import { runWhatIf } from "./tasks/whatIf";
+
+export const analyse = asTask<"analyse">(runAnalyse);
+export const moduleShade = asTask<"moduleShade">(runModuleShade);
+export const readImport = asTask<"readImport">(runReadImport);
+export const whatIf = asTask<"whatIf">(runWhatIf);

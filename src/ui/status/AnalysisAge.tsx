@@ -1,0 +1,56 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useEffect, useState } from "react";
+import { instantText } from "../marks/words";
+import { send } from "../send";
+
+const POLL_MS = 2000;
+
+/** How the analysis on a page stands to the data. */
+export interface Age {
+  madeAt: string | null;
+  current: boolean;
+  failure: string | null;
+}
+
+/**
+ * Says that the figures are of an earlier state of the data while newer ones are worked out, and brings those in when they
+ * are there. Shows nothing where they are up to date.
+ */
+export function AnalysisAge({ siteId, age, timeZone }: { siteId: string; age: Age; timeZone: string }) {
+  const router = useRouter();
+  const [failure, setFailure] = useState(age.failure);
+
+  useEffect(() => {
+    if (age.current) return;
+    let gone = false;
+    const look = async () => {
+      const now = await send<Age>(`/api/sites/${encodeURIComponent(siteId)}/analysis`, "GET");
+      if (gone || "error" in now) return;
+      setFailure(now.failure);
+      if (now.current || now.madeAt !== age.madeAt) router.refresh();
+    };
+    const timer = setInterval(() => void look(), POLL_MS);
+    return () => {
+      gone = true;
+      clearInterval(timer);
+    };
+  }, [siteId, age.current, age.madeAt, router]);
+
+  if (age.current) return null;
+  return (
+    <p role="status" className="no-print mb-4 border-l-4 border-watch bg-raised py-2 pr-3 pl-3">
+      {words(age.madeAt, failure, timeZone)}
+    </p>
+  );
+}
+
+function words(madeAt: string | null, failure: string | null, timeZone: string): string {
+  const shown = madeAt
+    ? `The data have changed since. These figures are of ${instantText(madeAt, timeZone)}.`
+    : "There are no figures yet.";
+  return failure
+    ? `${shown} New ones could not be worked out: ${failure}.`
+    : `${shown} New ones are being worked out and come by themselves.`;
+}
