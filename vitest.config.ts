@@ -3,5 +3,10 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
-  test: { include: ["setup/**/*.test.ts", "src/**/*.test.ts", "bin/**/*.test.ts"], testTimeout: 180_000, hookTimeout: 180_000 },
+  test: {
+    globalSetup: ["setup/bundleForTests.mjs"],
+    include: ["setup/**/*.test.ts", "src/**/*.test.ts", "bin/**/*.test.ts"],
+    testTimeout: 180_000,
+    hookTimeout: 180_000,
+  },
 });

@@ -78,9 +78,10 @@ line("reading a year of production CSV", await time(() => readSeriesCsv(csv, "pr
 const folder = mkdtempSync(join(tmpdir(), "irradant-bench-"));
 process.env.IRRADANT_DATA = folder;
 const { database } = await import("@/server/database");
-const { saveSite } = await import("@/server/sites/asBuilt");
+const { saveSite } = await import("@/server/sites/saveSite");
+const { BUILT_IN_ACTOR } = await import("@/server/actor");
 const sequelize = await database();
-await saveSite(site, "bench");
+await saveSite(BUILT_IN_ACTOR, site, "bench");
 for (const [kind, series] of [
   ["weather", weather],
   ["production", production],
@@ -91,6 +92,7 @@ for (const [kind, series] of [
     kind,
     fileName: kind,
     rows: series.grid.count,
+    actorId: BUILT_IN_ACTOR.id,
     grid: series.grid,
     channels: [...series.channels].map(([name, values]) => ({ name, days: packDays(values, series.grid, name) })),
   });
@@ -100,10 +102,9 @@ line(
   await time(async () => [await loadSeries(site.id, "weather"), await loadSeries(site.id, "production")]),
 );
 const { createCase } = await import("@/server/cases/createCase");
-const { briefSchema } = await import("@/server/cases/brief");
 const { openCase } = await import("@/server/cases/openCase");
-const caseId = await createCase({ siteId: site.id, kind: "routine", title: "bench", brief: briefSchema.parse({}) });
-const warm = await time(() => openCase(caseId));
+const caseId = await createCase(BUILT_IN_ACTOR, { siteId: site.id, kind: "routine", title: "bench" });
+const warm = await time(() => openCase(BUILT_IN_ACTOR, caseId));
 line("opening a case with a year of data, warm", warm, `   (${warm.toFixed(1)} ms here)`);
 await sequelize.close();
 rmSync(folder, { recursive: true, force: true });

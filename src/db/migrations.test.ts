@@ -6,6 +6,7 @@ import sqlite3 from "sqlite3";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { first } from "./migrations/0001-first";
 import { calibrations } from "./migrations/0002-calibrations";
+import { authorsAndContent } from "./migrations/0003-authors-and-content";
 import { CalibrationRecord, SiteRecord } from "./models/records";
 import { openDatabase } from "./open";
 
@@ -36,10 +37,10 @@ describe("a data folder from before calibrations", () => {
     await older();
     const sequelize = await openDatabase(folder);
     expect(await tables(sequelize)).toContain("calibrations");
-    expect(await SiteRecord.findByPk("barn", { raw: true })).toEqual({ id: "barn", name: "Barn", revision: 7 });
+    expect(await SiteRecord.findByPk("barn", { raw: true })).toMatchObject({ id: "barn", name: "Barn", revision: 7, contentKey: null });
     await CalibrationRecord.create({
       ...{ id: "c", siteId: "barn", scope: "inv1", factor: 0.98, errorPct: 0.3, weeks: 9 },
-      ...{ fromDay: "2026-01-01", toDay: "2026-03-05", keptBy: "A. Gruber", note: "", keptAt: new Date(0) },
+      ...{ fromDay: "2026-01-01", toDay: "2026-03-05", keptBy: "A. Gruber", note: "", keptAt: new Date(0), actorId: "built-in" },
     });
     await sequelize.close();
     const again = await openDatabase(folder);
@@ -53,7 +54,7 @@ describe("a data folder from before calibrations", () => {
     const sequelize = await openDatabase(folder);
     const orphan = CalibrationRecord.create({
       ...{ id: "c", siteId: "nowhere", scope: "inv1", factor: 1, errorPct: 0, weeks: 3 },
-      ...{ fromDay: "", toDay: "", keptBy: "x", note: "", keptAt: new Date(0) },
+      ...{ fromDay: "", toDay: "", keptBy: "x", note: "", keptAt: new Date(0), actorId: "built-in" },
     });
     await expect(orphan).rejects.toThrow(/FOREIGN KEY/);
     await sequelize.close();
@@ -63,6 +64,8 @@ describe("a data folder from before calibrations", () => {
 it("can go back step by step and leave nothing behind", async () => {
   const sequelize = await openDatabase(folder);
   const context = sequelize.getQueryInterface();
+  await authorsAndContent.down({ context });
+  expect(await tables(sequelize)).not.toContain("jobs");
   await calibrations.down({ context });
   expect(await tables(sequelize)).not.toContain("calibrations");
   await first.down({ context });

@@ -34,6 +34,7 @@ async function store(id: string, { grid, channels }: Series): Promise<void> {
     kind: "production",
     fileName: `${id}.csv`,
     rows: grid.count,
+    actorId: "built-in",
     grid,
     channels: [...channels].map(([name, values]) => ({ name, days: packDays(values, grid, name) })),
   });
@@ -82,6 +83,7 @@ it("stores all of an import or nothing", async () => {
       kind: "production",
       fileName: "bad",
       rows: 1,
+      actorId: "built-in",
       grid: { startMs: START, stepMs: 900_000, count: 1 },
       channels: [
         { name: "inv1.ac_w", days: packDays(Float64Array.from([9, 9]), { startMs: START, stepMs: 900_000, count: 2 }, "inv1.ac_w") },

@@ -3,30 +3,33 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { CancelledError } from "@/core/errors/errors";
 import { writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { readSiteFile, writeSiteFile } from "@/core/formats/siteFile";
 import type { Series } from "@/core/series/grid";
 import { exampleSite } from "@/core/simulator/exampleSite";
 import { simulateProduction } from "@/core/simulator/production";
 import { makeWeather } from "@/core/simulator/weatherMaker";
+import { AsBuiltRecord, CaseRecord } from "@/db/models/records";
 import { AnalysisRecord } from "@/db/models/series";
 import { loadSeries } from "@/db/seriesStore";
-import { analysisOf, isAnalysis, ribbonCells } from "./analysis/analysis";
+import { type Actor, BUILT_IN_ACTOR as ME } from "./actor";
+import { analysisOf, freshAnalysisOf, ribbonCells } from "./analysis/analysis";
 import { whatIf } from "./analysis/whatIf";
 import { calibrationInput, calibrationsOf, keepCalibration, withdrawCalibration } from "./calibrations/calibrations";
 import { briefSchema } from "./cases/brief";
 import { createCase } from "./cases/createCase";
 import { openCase, saveBrief } from "./cases/openCase";
-import { database, dataFolder } from "./database";
+import { closeDatabase, dataFolder, inTransaction } from "./database";
 import { destinations } from "./destinations";
 import { findingInput, findingsOf, recordFinding, withdrawFinding } from "./findings/findings";
 import { addPhoto, photoFile } from "./findings/photos";
 import { listImports, startImport, undoImport } from "./imports/importSeries";
 import { cancelJob, findJob, type Job } from "./jobs/jobs";
-import { presentSite, saveSite } from "./sites/asBuilt";
+import { presentSite } from "./sites/asBuilt";
 import { openSite } from "./sites/openSite";
+import { restoreVersion, saveSite } from "./sites/saveSite";
 import { triage } from "./triage";
+import { closePool } from "./work/pool";
 
 const folder = mkdtempSync(join(tmpdir(), "irradant-server-"));
 const GRID = { startMs: Date.parse("2026-03-01T00:00:00Z"), stepMs: 900_000, count: 96 * 60 };
@@ -42,11 +45,12 @@ let caseId = "";
 
 beforeAll(async () => {
   process.env.IRRADANT_DATA = folder;
-  await saveSite(site, "As built");
-  caseId = await createCase({ siteId: site.id, kind: "complaint", title: "Half", brief: briefSchema.parse({ complaint: "half" }) });
+  await saveSite(ME, site, "As built");
+  caseId = await createCase(ME, { siteId: site.id, kind: "complaint", title: "Half", brief: briefSchema.parse({ complaint: "half" }) });
 });
 afterAll(async () => {
-  await (await database()).close();
+  await closePool();
+  await closeDatabase();
   rmSync(folder, { recursive: true });
 });
 
@@ -57,40 +61,54 @@ function upload(series: Series, name: string): string {
 }
 
 async function ended(job: Job): Promise<Job> {
-  for (let now: Job | null = job; now; now = findJob(job.id)) {
+  for (let now = job; ; now = await findJob(ME, job.id)) {
     if (now.state !== "running") return now;
     await new Promise((resolve) => setTimeout(resolve, 20));
   }
-  throw new Error("the job is gone");
+}
+
+/** The analysis of the present data; there has to be one. */
+async function analysed(siteId = site.id) {
+  const { analysis } = await freshAnalysisOf(ME, siteId);
+  if (!analysis) throw new Error("no analysis");
+  return analysis;
 }
 
 describe("before any data", () => {
   it("says what is missing instead of a diagnosis", async () => {
-    expect(await analysisOf(site.id)).toEqual({ missing: ["weather", "production"], refused: null });
-    const [row] = await triage();
+    expect(await freshAnalysisOf(ME, site.id)).toMatchObject({
+      analysis: null,
+      current: true,
+      summary: { missing: ["weather", "production"], refused: null },
+    });
+    const [row] = await triage(ME);
     expect(row).toMatchObject({ lossKwhPerDay: null, severity: null, problem: "No weather and no production data yet", standing: [] });
-    expect(await whatIf(site.id, {})).toBeNull();
-    expect((await openCase(caseId))?.ledger).toEqual([]);
+    expect(await whatIf(ME, site.id, {})).toBeNull();
+    expect((await openCase(ME, caseId)).ledger).toEqual([]);
   });
 
   it("knows no case and no site that isn't there", async () => {
-    expect(await openCase("nothing")).toBeNull();
-    expect(await openSite("nothing")).toBeNull();
-    await expect(presentSite("nothing")).rejects.toThrow("No site nothing");
+    await expect(openCase(ME, "nothing")).rejects.toThrow('There is no case "nothing"');
+    await expect(openSite(ME, "nothing")).rejects.toThrow('There is no site "nothing"');
+    await expect(presentSite("nothing")).rejects.toMatchObject({ kind: "not-found" });
+    await expect(saveBrief(ME, "nothing", briefSchema.parse({}))).rejects.toMatchObject({ kind: "not-found" });
+    await expect(withdrawFinding(ME, "nothing")).rejects.toMatchObject({ kind: "not-found" });
+    await expect(undoImport(ME, "nothing")).rejects.toMatchObject({ kind: "not-found" });
+    const lost = createCase(ME, { siteId: "nothing", kind: "alarm", title: "x" });
+    await expect(lost).rejects.toMatchObject({ kind: "not-found" });
   });
 });
 
 describe("imports", () => {
   it("read a file in a worker, store it and diagnose anew", async () => {
-    expect(await ended(await startImport(site.id, "weather", "w.csv", upload(weather, "w.csv")))).toMatchObject({
+    expect(await ended(await startImport(ME, site.id, "weather", "w.csv", upload(weather, "w.csv")))).toMatchObject({
       state: "done",
       progress: 1,
     });
-    const done = await ended(await startImport(site.id, "production", "p.csv", upload(production, "p.csv")));
+    const done = await ended(await startImport(ME, site.id, "production", "p.csv", upload(production, "p.csv")));
     expect(done).toMatchObject({ state: "done", message: `${GRID.count} rows of 5 columns taken in` });
     expect((await loadSeries(site.id, "production"))?.grid).toEqual(GRID);
-    const result = await analysisOf(site.id);
-    expect(isAnalysis(result) && result.diagnosis.causes[0]).toMatchObject({ cause: "string-open", scope: "s2" });
+    expect((await analysed()).diagnosis.causes[0]).toMatchObject({ cause: "string-open", scope: "s2" });
     expect(readdirSync(join(dataFolder(), "incoming"))).toEqual([]);
   });
 
@@ -98,7 +116,7 @@ describe("imports", () => {
     const before = (await presentSite(site.id)).revision;
     const path = join(folder, "incoming", "bad.csv");
     writeFileSync(path, "timestamp,inv1.ac_w\n2026-03-01T00:00:00Z,1\n2026-03-01T00:15:00Z,x\n");
-    expect(await ended(await startImport(site.id, "production", "bad.csv", path))).toMatchObject({
+    expect(await ended(await startImport(ME, site.id, "production", "bad.csv", path))).toMatchObject({
       state: "failed",
       message: 'bad.csv, line 3, inv1.ac_w: found "x", expected a number with a decimal point, or an empty cell',
     });
@@ -106,96 +124,129 @@ describe("imports", () => {
   });
 
   it("can be cancelled, and a finished job can't", async () => {
-    const job = await startImport(site.id, "weather", "again.csv", upload(weather, "again.csv"));
-    expect(cancelJob(job.id)).toBe(true);
+    const job = await startImport(ME, site.id, "weather", "again.csv", upload(weather, "again.csv"));
+    await cancelJob(ME, job.id);
     expect((await ended(job)).state).toBe("cancelled");
-    expect(cancelJob(job.id)).toBe(false);
-    expect(await listImports(site.id)).toHaveLength(2);
+    await expect(cancelJob(ME, job.id)).rejects.toMatchObject({ kind: "conflict" });
+    expect(readdirSync(join(dataFolder(), "incoming"))).toEqual([]);
+    expect(await listImports(ME, site.id)).toHaveLength(2);
   });
 
   it("bring an interval that doesn't divide the day to the next shorter one that does", async () => {
-    await saveSite({ ...site, id: "seven" }, "x");
+    await saveSite(ME, { ...site, id: "seven" }, "x");
     const odd = {
       grid: { startMs: GRID.startMs, stepMs: 7 * 60_000, count: 1000 },
       channels: new Map([["inv1.ac_w", new Float64Array(1000).fill(700)]]),
     };
-    expect((await ended(await startImport("seven", "production", "odd.csv", upload(odd, "odd.csv")))).state).toBe("done");
+    expect((await ended(await startImport(ME, "seven", "production", "odd.csv", upload(odd, "odd.csv")))).state).toBe("done");
     const stored = await loadSeries("seven", "production");
     expect(stored?.grid.stepMs).toBe(6 * 60_000);
     expect(stored?.channels.get("inv1.ac_w")?.every((watts) => watts === 700)).toBe(true);
   });
 
   it("are listed newest first and undone in turn", async () => {
-    await ended(await startImport(site.id, "production", "p2.csv", upload(production, "p2.csv")));
-    const [newest, older] = (await listImports(site.id)).filter(({ kind }) => kind === "production");
+    await ended(await startImport(ME, site.id, "production", "p2.csv", upload(production, "p2.csv")));
+    const [newest, older] = (await listImports(ME, site.id)).filter(({ kind }) => kind === "production");
     expect([newest.fileName, older.fileName]).toEqual(["p2.csv", "p.csv"]);
-    expect(await undoImport(older.id)).toBe(false);
-    expect(await undoImport(newest.id)).toBe(true);
-    expect((await listImports(site.id)).find(({ id }) => id === newest.id)?.undone).toBe(true);
+    await expect(undoImport(ME, older.id)).rejects.toThrow("A later import lies over this one");
+    await undoImport(ME, newest.id);
+    await expect(undoImport(ME, newest.id)).rejects.toMatchObject({ kind: "conflict" });
+    expect((await listImports(ME, site.id)).find(({ id }) => id === newest.id)?.undone).toBe(true);
   });
 });
 
 describe("the analysis", () => {
-  it("is stored with its revision and read again without work", async () => {
-    const first = await analysisOf(site.id);
+  /** Changes what is stored, as another process would. */
+  const tamper = (values: Partial<{ overview: string; key: string }>) =>
+    inTransaction(async (transaction) => {
+      await AnalysisRecord.update(values, { where: { siteId: site.id }, transaction });
+    });
+
+  it("is stored under the key of its content and read again without work", async () => {
+    const first = await freshAnalysisOf(ME, site.id);
     const stored = await AnalysisRecord.findByPk(site.id);
-    expect(stored?.revision).toBe((await presentSite(site.id)).revision);
-    await AnalysisRecord.update(
-      { overview: JSON.stringify({ ...JSON.parse(stored?.overview as string), marked: true }) },
-      { where: { siteId: site.id } },
-    );
-    expect(await analysisOf(site.id)).toMatchObject({ overview: { marked: true } });
-    await saveSite(site, "same again");
-    expect(await analysisOf(site.id)).toEqual(first);
+    expect(stored?.key).toMatch(/^[0-9a-f]{16}\/[0-9a-f]{64}$/);
+    await tamper({ overview: JSON.stringify({ ...first.analysis?.overview, dayBandPct: 77 }) });
+    expect((await analysed()).overview.dayBandPct).toBe(77);
+    // The same content again, whatever happened between: nothing is worked out anew.
+    await ended(await startImport(ME, site.id, "production", "p3.csv", upload(production, "p3.csv")));
+    expect(await freshAnalysisOf(ME, site.id)).toMatchObject({ current: true, analysis: { overview: { dayBandPct: 77 } } });
+    await saveSite(ME, { ...site, albedo: 0.21 }, "Lighter gravel", "new-version");
+    expect((await analysed()).overview.dayBandPct).not.toBe(77);
+    await saveSite(ME, site, "Back", "new-version");
+    expect((await freshAnalysisOf(ME, site.id)).analysis).toEqual(first.analysis);
+  });
+
+  it("is shown as it was, with its age, while another one is made", async () => {
+    const before = await freshAnalysisOf(ME, site.id);
+    await saveSite(ME, { ...site, albedo: 0.22 }, "Gravel", "new-version");
+    const meanwhile = await analysisOf(ME, site.id);
+    expect(meanwhile).toMatchObject({ current: false, madeAt: before.madeAt, analysis: before.analysis });
+    expect((await openCase(ME, caseId)).state.current).toBe(false);
+    expect((await triage(ME)).find(({ siteId }) => siteId === site.id)?.outdatedSince).toBe(before.madeAt);
+    expect(await freshAnalysisOf(ME, site.id)).toMatchObject({ current: true });
+    expect((await openCase(ME, caseId)).state.current).toBe(true);
+    await saveSite(ME, site, "Back", "new-version");
+    await freshAnalysisOf(ME, site.id);
+  });
+
+  it("that can't be read as it is stored, or is by other code, is made anew", async () => {
+    const before = await analysed();
+    const key = (await AnalysisRecord.findByPk(site.id))?.key as string;
+    await tamper({ key: `0000000000000000${key.slice(16)}` });
+    expect(await analysed()).toEqual(before);
+    expect((await AnalysisRecord.findByPk(site.id))?.key).toBe(key);
+    await inTransaction(async (transaction) => {
+      await AnalysisRecord.update({ summary: "{" }, { where: { siteId: site.id }, transaction });
+    });
+    expect((await triage(ME)).find(({ siteId }) => siteId === site.id)).toBeDefined();
+    expect(await analysed()).toEqual(before);
   });
 
   it("has a ribbon of two bytes for each interval of each day", async () => {
-    const result = await analysisOf(site.id);
-    if (!isAnalysis(result)) throw new Error("no analysis");
+    const result = await analysed();
     const { rows, columns } = result.overview.ribbon;
     expect(columns).toBe(96);
-    expect((await ribbonCells(site.id))?.length).toBe(rows * columns * 2);
+    expect((await ribbonCells(ME, site.id))?.length).toBe(rows * columns * 2);
   });
 
   it("answers what another choice of model would expect", async () => {
-    const result = await analysisOf(site.id);
-    if (!isAnalysis(result)) throw new Error("no analysis");
-    expect((await whatIf(site.id, {}))?.rating).toBeCloseTo(result.overview.cascade.rating, 6);
-    expect((await whatIf(site.id, { incidenceLoss: false }))?.rating).toBeGreaterThan(result.overview.cascade.rating);
+    const result = await analysed();
+    expect((await whatIf(ME, site.id, {}))?.rating).toBeCloseTo(result.overview.cascade.rating, 6);
+    expect((await whatIf(ME, site.id, { incidenceLoss: false }))?.rating).toBeGreaterThan(result.overview.cascade.rating);
   });
 
   it("is no longer worked on once nobody waits for another choice's answer", async () => {
     const caller = new AbortController();
-    const answer = whatIf(site.id, {}, caller.signal);
+    const answer = whatIf(ME, site.id, {}, caller.signal);
     caller.abort();
-    await expect(answer).rejects.toThrow(CancelledError);
-    await expect(whatIf(site.id, {}, AbortSignal.abort())).rejects.toThrow(CancelledError);
+    await expect(answer).rejects.toMatchObject({ kind: "cancelled" });
+    await expect(whatIf(ME, site.id, {}, AbortSignal.abort())).rejects.toMatchObject({ kind: "cancelled" });
   });
 });
 
 describe("a calibration", () => {
   const input = (keptBy = "Jana Moser") => ({ id: crypto.randomUUID(), scope: "inv1", keptBy, note: "" });
   const present = async () => {
-    const result = await analysisOf(site.id);
-    if (!isAnalysis(result)) throw new Error("no analysis");
+    const result = await analysed();
     return result.overview.calibrations[0];
   };
 
   it("is what the data offer, whoever keeps it, or refused with the reason", async () => {
     const offer = await present();
     if (offer.refusal) {
-      await expect(keepCalibration(site.id, input())).rejects.toThrow(offer.refusal);
-      expect(await calibrationsOf(site.id)).toEqual([]);
+      await expect(keepCalibration(ME, site.id, input())).rejects.toThrow(offer.refusal);
+      expect(await calibrationsOf(ME, site.id)).toEqual([]);
     } else {
-      await keepCalibration(site.id, input());
-      expect((await calibrationsOf(site.id))[0]).toMatchObject({
+      await keepCalibration(ME, site.id, input());
+      expect((await calibrationsOf(ME, site.id))[0]).toMatchObject({
         scope: "inv1",
         factor: offer.factor,
         weeks: offer.weeks,
         keptBy: "Jana Moser",
       });
     }
-    await expect(keepCalibration(site.id, { ...input(), scope: "inv9" })).rejects.toThrow("no calibration for inv9");
+    await expect(keepCalibration(ME, site.id, { ...input(), scope: "inv9" })).rejects.toThrow('There is no calibration for "inv9"');
     expect(() => calibrationInput.parse({ ...input(" ") })).toThrow(/say who/);
   });
 
@@ -204,17 +255,22 @@ describe("a calibration", () => {
     const stored = await AnalysisRecord.findByPk(site.id);
     const overview = JSON.parse(stored?.overview as string);
     overview.calibrations = [{ ...overview.calibrations[0], factor: 0.98, weeks: 9, refusal: null, from: "2026-01-01", to: "2026-03-05" }];
-    await AnalysisRecord.update({ overview: JSON.stringify(overview) }, { where: { siteId: site.id } });
+    await inTransaction(async (transaction) => {
+      await AnalysisRecord.update({ overview: JSON.stringify(overview) }, { where: { siteId: site.id }, transaction });
+    });
     const [first, second] = [input("A. Gruber"), input()];
-    for (const kept of [first, first, second]) await keepCalibration(site.id, kept);
-    expect((await calibrationsOf(site.id)).map(({ id }) => id)).toEqual([second.id]);
-    await withdrawCalibration(second.id);
-    expect(await calibrationsOf(site.id)).toEqual([]);
-    await withdrawCalibration(first.id, false);
-    expect((await openCase(caseId))?.calibrations).toMatchObject([{ id: first.id, keptBy: "A. Gruber", fromDay: "2026-01-01" }]);
-    await withdrawCalibration(second.id, false);
-    expect((await calibrationsOf(site.id)).map(({ id }) => id)).toEqual([second.id]);
-    await saveSite(site, "analysed anew");
+    for (const kept of [first, first, second]) await keepCalibration(ME, site.id, kept);
+    expect((await calibrationsOf(ME, site.id)).map(({ id }) => id)).toEqual([second.id]);
+    await withdrawCalibration(ME, second.id);
+    expect(await calibrationsOf(ME, site.id)).toEqual([]);
+    await withdrawCalibration(ME, first.id, false);
+    expect((await openCase(ME, caseId)).calibrations).toMatchObject([{ id: first.id, keptBy: "A. Gruber", fromDay: "2026-01-01" }]);
+    await withdrawCalibration(ME, second.id, false);
+    expect((await calibrationsOf(ME, site.id)).map(({ id }) => id)).toEqual([second.id]);
+    await inTransaction(async (transaction) => {
+      await AnalysisRecord.destroy({ where: { siteId: site.id }, transaction });
+    });
+    await freshAnalysisOf(ME, site.id);
   });
 });
 
@@ -223,52 +279,69 @@ describe("findings", () => {
     findingInput.parse({ id: crypto.randomUUID(), caseId, pointId: "isolator-box", gradeId: "fix", recordedAt: "2026-04-01T10:00:00Z" });
 
   it("move the ledger, once however often they are sent", async () => {
-    const before = (await openCase(caseId))?.ledger[0].confidence as number;
+    const before = (await openCase(ME, caseId)).ledger[0].confidence as number;
     const finding = input();
-    await recordFinding(finding);
-    await recordFinding({ ...finding, note: "rust" });
-    expect(await findingsOf(caseId)).toMatchObject([{ id: finding.id, note: "rust", severity: "fix" }]);
-    expect((await openCase(caseId))?.ledger[0].confidence).toBeGreaterThan(before);
-    await withdrawFinding(finding.id);
-    expect(await findingsOf(caseId)).toEqual([]);
-    expect((await openCase(caseId))?.ledger[0].confidence).toBeCloseTo(before, 2);
-    await withdrawFinding(finding.id, false);
-    expect(await findingsOf(caseId)).toHaveLength(1);
-    await withdrawFinding(finding.id);
+    await recordFinding(ME, finding);
+    await recordFinding(ME, { ...finding, note: "rust" });
+    expect(await findingsOf(ME, caseId)).toMatchObject([{ id: finding.id, note: "rust", severity: "fix" }]);
+    expect((await openCase(ME, caseId)).ledger[0].confidence).toBeGreaterThan(before);
+    await withdrawFinding(ME, finding.id);
+    expect(await findingsOf(ME, caseId)).toEqual([]);
+    expect((await openCase(ME, caseId)).ledger[0].confidence).toBeCloseTo(before, 2);
+    await withdrawFinding(ME, finding.id, false);
+    expect(await findingsOf(ME, caseId)).toHaveLength(1);
+    await withdrawFinding(ME, finding.id);
   });
 
   it("are refused for a point or grade that isn't in the walk, or a case that isn't there", async () => {
     expect(findingInput.safeParse({ ...input(), pointId: "moon" }).success).toBe(false);
-    await expect(recordFinding({ ...input(), gradeId: "odd" })).rejects.toThrow("isolator-box has no grade odd");
-    await expect(recordFinding({ ...input(), caseId: "nowhere" })).rejects.toThrow();
+    await expect(recordFinding(ME, { ...input(), gradeId: "odd" })).rejects.toThrow("isolator-box has no grade odd");
+    await expect(recordFinding(ME, { ...input(), caseId: "nowhere" })).rejects.toMatchObject({ kind: "not-found" });
   });
 
   it("carry photos, upright, small enough and without metadata", async () => {
     const finding = input();
-    await recordFinding(finding);
+    await recordFinding(ME, finding);
     const photoId = crypto.randomUUID();
     const wide = await sharp({ create: { width: 4000, height: 1000, channels: 3, background: "#777" } })
       .withMetadata({ orientation: 8 })
       .jpeg()
       .toBuffer();
-    await addPhoto(finding.id, photoId, wide);
-    const full = await sharp((await photoFile(photoId, false)) as Buffer).metadata();
+    const sent = (bytes: Buffer) => {
+      const path = join(folder, "incoming", `${process.pid}-${crypto.randomUUID()}`);
+      writeFileSync(path, bytes);
+      return path;
+    };
+    // Twice at the same time, as two tabs would.
+    await Promise.all([addPhoto(ME, finding.id, photoId, sent(wide)), addPhoto(ME, finding.id, photoId, sent(wide))]);
+    const full = await sharp((await photoFile(ME, photoId, false)) as Buffer).metadata();
     expect([full.width, full.height, full.exif]).toEqual([600, 2400, undefined]);
-    expect((await sharp((await photoFile(photoId, true)) as Buffer).metadata()).height).toBe(360);
-    expect((await findingsOf(caseId))[0].photos).toEqual([{ id: photoId, widthPx: 600, heightPx: 2400 }]);
-    await expect(addPhoto(finding.id, crypto.randomUUID(), Buffer.from("text"))).rejects.toThrow("isn't a picture");
-    await expect(addPhoto("nothing", crypto.randomUUID(), wide)).rejects.toThrow("No finding nothing");
-    expect(await photoFile("nothing", false)).toBeNull();
-    await withdrawFinding(finding.id);
+    expect((await sharp((await photoFile(ME, photoId, true)) as Buffer).metadata()).height).toBe(360);
+    expect((await findingsOf(ME, caseId))[0].photos).toEqual([{ id: photoId, widthPx: 600, heightPx: 2400 }]);
+    const refused = (bytes: Buffer) => addPhoto(ME, finding.id, crypto.randomUUID(), sent(bytes));
+    await expect(refused(Buffer.from("text"))).rejects.toThrow("isn't a whole picture");
+    await expect(refused(wide.subarray(0, wide.length >> 1))).rejects.toThrow("isn't a whole picture");
+    const huge = await sharp({ create: { width: 9000, height: 6000, channels: 3, background: "#777" } })
+      .png({ compressionLevel: 1 })
+      .toBuffer();
+    await expect(refused(huge)).rejects.toThrow("The picture has 54 megapixels; at most 50 are taken");
+    await expect(addPhoto(ME, "nothing", crypto.randomUUID(), sent(wide))).rejects.toThrow('There is no finding "nothing"');
+    await expect(photoFile(ME, "nothing", false)).rejects.toMatchObject({ kind: "not-found" });
+    rmSync(join(dataFolder(), "photos", `${photoId}.jpg`));
+    await expect(photoFile(ME, photoId, false)).rejects.toThrow("sending it again mends it");
+    await addPhoto(ME, finding.id, photoId, sent(wide));
+    expect((await photoFile(ME, photoId, false)).length).toBeGreaterThan(1000);
+    expect(readdirSync(join(dataFolder(), "incoming"))).toEqual([]);
+    await withdrawFinding(ME, finding.id);
   });
 
   it("put a site with danger first in triage", async () => {
-    const calm = await createCase({ siteId: "seven", kind: "routine", title: "x", brief: briefSchema.parse({}) });
-    expect((await triage())[0].siteId).toBe(site.id);
+    const calm = await createCase(ME, { siteId: "seven", kind: "routine", title: "x", brief: briefSchema.parse({}) });
+    expect((await triage(ME))[0].siteId).toBe(site.id);
     const danger = { ...input(), caseId: calm, gradeId: "stop" };
-    await recordFinding(danger);
-    expect((await triage())[0]).toMatchObject({ siteId: "seven", severity: "stop" });
-    await withdrawFinding(danger.id);
+    await recordFinding(ME, danger);
+    expect((await triage(ME))[0]).toMatchObject({ siteId: "seven", severity: "stop" });
+    await withdrawFinding(ME, danger.id);
   });
 });
 
@@ -279,15 +352,53 @@ describe("sites and cases", () => {
       writeSiteFile({ ...site, note: "kept", strings: [...site.strings, { ...site.strings[0], id: "s3" }] }),
       "f",
     );
-    expect(await saveSite(bigger, "Upgrade")).toBe(version + 1);
-    const view = await openSite(site.id);
-    expect(view?.versions[0]).toMatchObject({ version: version + 1, note: "Upgrade" });
-    expect(view?.site).toMatchObject({ note: "kept", strings: [{ id: "s1" }, { id: "s2" }, { id: "s3" }] });
-    await saveSite(site, "Back");
+    const asked = saveSite(ME, bigger, "Upgrade");
+    await expect(asked).rejects.toMatchObject({
+      kind: "conflict",
+      details: {
+        siteId: site.id,
+        version,
+        differences: expect.arrayContaining([{ what: "strings.s3", before: "not there", after: "there" }]),
+      },
+    });
+    expect((await presentSite(site.id)).version).toBe(version);
+    expect(await saveSite(ME, bigger, "Upgrade", "new-version")).toEqual({ id: site.id, version: version + 1, changed: true });
+    expect(await saveSite(ME, bigger, "Again")).toEqual({ id: site.id, version: version + 1, changed: false });
+    const view = await openSite(ME, site.id);
+    expect(view.versions[0]).toMatchObject({ version: version + 1, note: "Upgrade" });
+    expect(view.site).toMatchObject({ note: "kept", strings: [{ id: "s1" }, { id: "s2" }, { id: "s3" }] });
+    expect(await restoreVersion(ME, site.id, version)).toMatchObject({ version: version + 2 });
+    expect((await presentSite(site.id)).site).toEqual((await readSiteFile(writeSiteFile(site), "f")) as object);
+    await expect(restoreVersion(ME, site.id, 999)).rejects.toMatchObject({ kind: "not-found" });
+    expect(await saveSite(ME, bigger, "Another roof", "new-site")).toEqual({ id: `${site.id}-2`, version: 1, changed: true });
+    expect((await triage(ME)).map(({ siteId }) => siteId)).toContain(`${site.id}-2`);
+  });
+
+  it("of which one is spoiled stand in triage, the spoiled one with its reason", async () => {
+    await inTransaction(async (transaction) => {
+      await AsBuiltRecord.update({ siteFile: '{"format":"irradant-site/1"}' }, { where: { siteId: "seven" }, transaction });
+    });
+    const rows = await triage(ME);
+    expect(rows.find(({ siteId }) => siteId === "seven")).toMatchObject({
+      nameplateKw: null,
+      problem: expect.stringContaining("What is stored of site seven can't be read"),
+    });
+    expect(rows.find(({ siteId }) => siteId === site.id)?.problem).toBeNull();
+    await expect(openSite(ME, "seven")).rejects.toMatchObject({ kind: "failed" });
+  });
+
+  it("are each recorded by who did it, and only by those who may", async () => {
+    const jana: Actor = { id: "u7", name: "Jana Moser", role: "technician" };
+    const id = await createCase(jana, { siteId: site.id, kind: "routine", title: "Yearly" });
+    expect((await CaseRecord.findByPk(id))?.actorId).toBe("u7");
+    await expect(saveSite(jana, site, "x")).rejects.toMatchObject({ kind: "forbidden" });
+    const looker: Actor = { id: "u8", name: "Owner", role: "reader" };
+    await expect(createCase(looker, { siteId: site.id, kind: "routine", title: "x" })).rejects.toThrow("a reader doesn't have it");
+    expect((await openCase(looker, id)).title).toBe("Yearly");
   });
 
   it("draw the sun's way for three seasons, highest in June", async () => {
-    const paths = (await openSite(site.id))?.sunPaths ?? [];
+    const paths = (await openSite(ME, site.id)).sunPaths ?? [];
     const highest = paths.map(({ points }) => Math.max(...points.map(({ elevationDeg }) => elevationDeg)));
     expect(highest[0]).toBeCloseTo(90 - 46.82 + 23.44, 0);
     expect(highest[1]).toBeCloseTo(90 - 46.82, 0);
@@ -295,12 +406,12 @@ describe("sites and cases", () => {
   });
 
   it("keep a changed brief", async () => {
-    await saveBrief(caseId, briefSchema.parse({ hazards: "steep" }));
-    expect((await openCase(caseId))?.brief).toMatchObject({ hazards: "steep", complaint: "" });
+    await saveBrief(ME, caseId, briefSchema.parse({ hazards: "steep" }));
+    expect((await openCase(ME, caseId)).brief).toMatchObject({ hazards: "steep", complaint: "" });
   });
 
   it("can be jumped to", async () => {
-    const titles = (await destinations()).map(({ title }) => title);
+    const titles = (await destinations(ME)).map(({ title }) => title);
     expect(titles).toEqual(expect.arrayContaining(["Triage", "Site: Example", "Case: Example, Half"]));
   });
 });
