@@ -77,7 +77,8 @@ it("diagnose: writes a diagnosis of the public format that names the dead string
 
 describe("unusable input ends with 2 and one line that says what and where", () => {
   it.each<[string, string[], RegExp]>([
-    ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose/],
+    ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose, schema/],
+    ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, diagnosis/],
     ["no such file", ["expected", "--site", "/nowhere.json", "--weather", "w"], /\/nowhere\.json: found no such file/],
     ["a missing option", ["diagnose", "--site", "x"], /--weather is missing/],
     ["a latitude off the globe", ["sun", "--lat", "95", "--lon", "0"], /--lat: found "95", expected a number from -90 to 90/],
@@ -103,4 +104,43 @@ it("expected: refuses weather without light, naming the column", () => {
   expect(stdout).toBe("");
   expect(stderr).toHaveLength(1);
   expect(stderr[0]).toMatch(/ghi: found no value at all/);
+});
+
+it("tells how it is called: in all, by command with an example, and its version", () => {
+  const all = run(["--help"]);
+  expect(all.status).toBe(0);
+  for (const name of ["sun", "expected", "diagnose", "schema"]) {
+    expect(all.stdout).toContain(`  ${name} `);
+    const one = run([name, "--help"]);
+    expect(one).toMatchObject({ status: 0, stderr: [] });
+    expect(one.stdout).toMatch(/Usage: irradant .*\n[\s\S]*Example: .*irradant .*\n[\s\S]*Exit code: 0 when done/);
+  }
+  expect(run(["--version"]).stdout).toMatch(/^irradant \d+\.\d+\.\d+\n$/);
+  expect(run([]).status).toBe(2);
+});
+
+it("tells five of five mistakes in a site file, in one line", () => {
+  const site = JSON.parse(writeSiteFile(exampleSite()));
+  site.location.lat = 146;
+  site.planes[0].tiltDeg = "steep";
+  site.strings[0].modules = 0;
+  site.tariff = { ...site.tariff, currency: "<b>" };
+  site.commissioned = "2019-02-30";
+  writeFileSync(file("five.site.json"), JSON.stringify(site));
+  const { status, stderr } = run(["expected", "--site", file("five.site.json"), "--weather", file("weather.csv")]);
+  expect(status).toBe(2);
+  expect(stderr).toHaveLength(1);
+  for (const key of ["location.lat", "planes.0.tiltDeg", "strings.0.modules", "tariff.currency", "commissioned"])
+    expect(stderr[0]).toContain(`${key}: found`);
+});
+
+it("schema: writes what an editor needs", () => {
+  const { status, stdout } = run(["schema", "site"]);
+  expect(status).toBe(0);
+  const schema = JSON.parse(stdout);
+  expect(schema.title).toBe("irradant-site/1");
+  expect(schema.required).toEqual(expect.arrayContaining(["format", "id", "location", "strings"]));
+  expect(schema.required).not.toContain("albedo");
+  expect(schema.properties.planes.items.properties.tiltDeg).toMatchObject({ minimum: 0, maximum: 90 });
+  expect(run(["schema", "diagnosis"]).status).toBe(0);
 });

@@ -5,6 +5,7 @@ import type { ReadSeries } from "@/core/formats/seriesBuilder";
 import type { SeriesKind } from "@/core/formats/seriesColumns";
 import { SeriesCsvReader } from "@/core/formats/seriesCsv";
 import { readSiteFile } from "@/core/formats/siteFile";
+import { MOST } from "@/core/site/siteLimits";
 import type { SiteFile } from "@/core/site/siteSchema";
 
 /** "-" stands for standard input, everywhere a file is read. */
@@ -37,7 +38,11 @@ async function readable<T>(path: string, read: () => Promise<T>): Promise<T> {
 export async function readSite(path: string): Promise<SiteFile> {
   return readable(path, async () => {
     let text = "";
-    for await (const chunk of streamOf(path)) text += chunk;
+    for await (const chunk of streamOf(path)) {
+      text += chunk;
+      // The reader says how large it may be; more isn't gathered.
+      if (text.length > MOST.fileBytes) break;
+    }
     return readSiteFile(text, sourceName(path));
   });
 }

@@ -87,7 +87,7 @@ test("photos lose their metadata and stand upright", async ({ page, request }) =
   }
   const refused = await request.put(`/api/findings/${findingId}/photos/${crypto.randomUUID()}`, { data: Buffer.from("no picture") });
   expect(refused.status()).toBe(400);
-  expect((await refused.json()).error).toContain("isn't a picture");
+  expect((await refused.json()).error).toContain("isn't a whole picture");
   await page.goto("/cases/weir-barn-2026/hand-over");
   await expect(page.getByRole("img", { name: /Meters agree/ })).toHaveCount(1);
 });

@@ -29,7 +29,7 @@ test("what isn't there is not found, and what can't be read is said", async ({ r
   const kind = await request.post("/api/sites/weir-barn/import?kind=moon&name=a.csv", { data: "x" });
   expect(kind.status()).toBe(400);
   const unknown = await request.post("/api/sites/none/import?kind=weather&name=a.csv", { data: "x" });
-  expect((await unknown.json()).error).toBe("No site none");
+  expect((await unknown.json()).error).toBe('There is no site "none"');
 });
 
 test("another page can't change anything here", async ({ request }) => {

@@ -1,9 +1,22 @@
 import { diagnose } from "@/core/diagnosis/diagnose";
+import type { CommandEntry } from "../command";
 import { readSeries, readSite, sourceName, writeLines } from "../files";
 import { readOptions } from "../options";
 
 /** `diagnose`: what a site lost, to which causes, as `irradant-diagnosis/1`. */
-export async function diagnoseCommand(args: string[]): Promise<void> {
+export const diagnoseCommand: CommandEntry = {
+  name: "diagnose",
+  does: "what a site lost and to which causes, as irradant-diagnosis/1",
+  options: [
+    { name: "site", value: "FILE", is: "site file" },
+    { name: "weather", value: "FILE", is: "weather CSV" },
+    { name: "production", value: "FILE", is: "production CSV" },
+  ],
+  example: "irradant diagnose --site roof.site.json --weather weather.csv --production production.csv",
+  run: diagnoseFiles,
+};
+
+async function diagnoseFiles(args: string[]): Promise<void> {
   const options = readOptions(args, ["site", "weather", "production"]);
   const site = await readSite(options.site as string);
   const weather = await readSeries(options.weather as string, "weather");

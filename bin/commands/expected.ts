@@ -2,11 +2,23 @@ import { expectedOutput } from "@/core/expected/expectedOutput";
 import { writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { checkLight } from "@/core/weather/checkLight";
 import { weatherFromSeries } from "@/core/weather/weather";
+import type { CommandEntry } from "../command";
 import { readSeries, readSite, sourceName, writeLines } from "../files";
 import { readOptions } from "../options";
 
 /** `expected`: what a healthy array would give in the weather of a file. */
-export async function expectedCommand(args: string[]): Promise<void> {
+export const expectedCommand: CommandEntry = {
+  name: "expected",
+  does: "what a healthy array would give in some weather, as CSV by plane and inverter",
+  options: [
+    { name: "site", value: "FILE", is: "site file" },
+    { name: "weather", value: "FILE", is: "weather CSV" },
+  ],
+  example: "irradant expected --site roof.site.json --weather weather.csv > expected.csv",
+  run: expectFromFiles,
+};
+
+async function expectFromFiles(args: string[]): Promise<void> {
   const options = readOptions(args, ["site", "weather"]);
   const site = await readSite(options.site as string);
   const series = await readSeries(options.weather as string, "weather");

@@ -3,13 +3,27 @@ import { FormatError } from "@/core/errors/formatError";
 import { readInstant } from "@/core/formats/instant";
 import { CsvRows } from "@/core/formats/seriesCsv";
 import { type Observer, sunPosition } from "@/core/sun/position";
+import type { CommandEntry } from "../command";
 import { writeLines } from "../files";
 import { numberOption, readOptions } from "../options";
 
 const FILE = "standard input";
 
 /** `sun`: azimuth, zenith and apparent elevation for each instant of a CSV on standard input. */
-export async function sunCommand(args: string[]): Promise<void> {
+export const sunCommand: CommandEntry = {
+  name: "sun",
+  does: "where the sun stands at each instant of a CSV, as azimuth, zenith and apparent elevation",
+  options: [
+    { name: "lat", value: "DEGREES", is: "latitude, north positive" },
+    { name: "lon", value: "DEGREES", is: "longitude, east positive" },
+    { name: "elevation", value: "METRES", is: "height above the sea; 0 where absent", optional: true },
+  ],
+  input: "CSV with a column timestamp (ISO 8601 with an offset or Z)",
+  example: "printf 'timestamp\\n2025-06-21T11:00:00Z\\n' | irradant sun --lat 46.8 --lon 12.3 --elevation 870",
+  run: positionsFromInput,
+};
+
+async function positionsFromInput(args: string[]): Promise<void> {
   const options = readOptions(args, ["lat", "lon", "elevation"], ["lat", "lon"]);
   const observer: Observer = {
     lat: numberOption("lat", options.lat, -90, 90),
