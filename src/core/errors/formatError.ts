@@ -14,6 +14,7 @@ export interface FormatFault {
 
 /** A file from a person that can't be used as it is. Nothing of it has been taken in. */
 export class FormatError extends RefusedError {
+  static override readonly type: string = "format";
   readonly faults: readonly FormatFault[];
 
   /**

@@ -84,8 +84,8 @@ export class SeriesCsvReader {
 }
 
 /** Reads a series CSV from text. @throws FormatError */
-export function readSeriesCsv(text: string, kind: SeriesKind, file: string): ReadSeries {
-  const reader = new SeriesCsvReader(kind, file);
+export function readSeriesCsv(text: string, kind: SeriesKind, file: string, nowMs?: number): ReadSeries {
+  const reader = new SeriesCsvReader(kind, file, nowMs);
   reader.push(text);
   return reader.finish();
 }
