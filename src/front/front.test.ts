@@ -1,4 +1,4 @@
-import { type IncomingMessage, request as httpRequest, type Server, type ServerResponse } from "node:http";
+import { request as httpRequest, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import type { AddressInfo } from "node:net";
 import { connect } from "node:net";
 import { gunzipSync } from "node:zlib";
@@ -35,7 +35,15 @@ describe("the names by which an installation is known", () => {
     const hosts = allowedHosts({ IRRADANT_ORIGINS: "https://roofs.example" });
     expect(isOwnOrigin("http://localhost:3000", "localhost:3000", hosts)).toBe(true);
     expect(isOwnOrigin("https://roofs.example", "localhost:3000", hosts)).toBe(true);
-    for (const origin of ["null", "", "file://", "http://localhost:3001", "http://evil.example", "https://roofs.example.evil", "javascript:1"])
+    for (const origin of [
+      "null",
+      "",
+      "file://",
+      "http://localhost:3001",
+      "http://evil.example",
+      "https://roofs.example.evil",
+      "javascript:1",
+    ])
       expect(isOwnOrigin(origin, "localhost:3000", hosts)).toBe(false);
   });
 });
@@ -47,7 +55,13 @@ describe("what is let in", () => {
   it.each<[string, string, string, Record<string, string>, number | "in"]>([
     ["a page", "GET", "/", {}, "in"],
     ["a page from a link elsewhere", "GET", "/", { "sec-fetch-site": "cross-site", "sec-fetch-mode": "navigate" }, "in"],
-    ["a download from a link elsewhere", "GET", "/api/sites/a/file", { "sec-fetch-site": "cross-site", "sec-fetch-mode": "navigate" }, "in"],
+    [
+      "a download from a link elsewhere",
+      "GET",
+      "/api/sites/a/file",
+      { "sec-fetch-site": "cross-site", "sec-fetch-mode": "navigate" },
+      "in",
+    ],
     ["data embedded elsewhere", "GET", "/api/photos/a", { "sec-fetch-site": "cross-site", "sec-fetch-mode": "no-cors" }, 403],
     ["a write of its own page", "POST", "/api/cases", { origin: "http://localhost:3000", "sec-fetch-site": "same-origin" }, "in"],
     ["a write of a program", "POST", "/api/cases", {}, "in"],
@@ -179,7 +193,9 @@ describe("the front", () => {
       const { headers } = await ask(port, path);
       expect(headers).toMatchObject({ "x-content-type-options": "nosniff", "x-frame-options": "DENY", "referrer-policy": "same-origin" });
     }
-    expect(String((await ask(port, "/")).headers["content-security-policy"])).toMatch(/script-src 'self' 'nonce-[0-9a-f]{32}' 'strict-dynamic';/);
+    expect(String((await ask(port, "/")).headers["content-security-policy"])).toMatch(
+      /script-src 'self' 'nonce-[0-9a-f]{32}' 'strict-dynamic';/,
+    );
     expect(String((await ask(port, "/")).headers["content-security-policy"])).not.toMatch(/script-src[^;]*unsafe/);
     expect((await ask(port, "/api/x")).headers["content-security-policy"]).toContain("default-src 'none'");
   });

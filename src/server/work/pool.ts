@@ -35,7 +35,6 @@ export class WorkPool {
       filename: file,
       minThreads: 0,
       maxThreads: threads,
-      maxQueue: MOST_WAITING,
       idleTimeout: IDLE_MS,
       resourceLimits: { maxOldGenerationSizeMb: mostHeapMb },
     });
@@ -48,6 +47,7 @@ export class WorkPool {
    */
   async run<Reply>(name: string, request: unknown, { signal, onProgress }: RunOptions = {}): Promise<Reply> {
     if (signal?.aborted) throw new CancelledError();
+    if (this.pool.queueSize >= MOST_WAITING) throw new BusyError("Too much is being calculated just now; try again in a moment");
     const { port1, port2 } = new MessageChannel();
     port1.on("message", (share: number) => onProgress?.(share));
     port1.unref();
@@ -72,7 +72,6 @@ function workerError(error: unknown, signal: AbortSignal | undefined): unknown {
   if (signal?.aborted) return new CancelledError();
   const { code, message } = error as { code?: string; message?: string };
   if (code === "ERR_WORKER_OUT_OF_MEMORY") return new FailedError("The calculation needs more memory than it may have");
-  if (/queue is at limit/i.test(message ?? "")) return new BusyError("Too much is being calculated just now; try again in a moment");
   if (/worker.*(exit|terminat)|exit.*worker/i.test(message ?? "")) return new FailedError("The calculation broke off", { cause: error });
   return error;
 }
