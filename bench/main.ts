@@ -77,7 +77,7 @@ line("reading a year of production CSV", await time(() => readSeriesCsv(csv, "pr
 
 const folder = mkdtempSync(join(tmpdir(), "irradant-bench-"));
 process.env.IRRADANT_DATA = folder;
-const { database } = await import("@/server/database");
+const { closeDatabase, database } = await import("@/server/database");
 const { saveSite } = await import("@/server/sites/saveSite");
 const { BUILT_IN_ACTOR } = await import("@/server/actor");
 const sequelize = await database();
@@ -106,5 +106,7 @@ const { openCase } = await import("@/server/cases/openCase");
 const caseId = await createCase(BUILT_IN_ACTOR, { siteId: site.id, kind: "routine", title: "bench" });
 const warm = await time(() => openCase(BUILT_IN_ACTOR, caseId));
 line("opening a case with a year of data, warm", warm, `   (${warm.toFixed(1)} ms here)`);
-await sequelize.close();
+await closeDatabase();
 rmSync(folder, { recursive: true, force: true });
+const { benchServer } = await import("./server");
+await benchServer();

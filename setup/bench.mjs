@@ -1,9 +1,9 @@
-// `npm run bench`: prints figures as ratios to a bare loop of the sun's position in the same run.
+// `npm run bench`: prints figures as ratios, to a bare loop of the sun's position or an empty route of the server, in the same run.
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
-import { checkNode, ensureBundles, ensureModules, root } from "./steps.mjs";
+import { checkNode, ensureBuild, ensureModules, root } from "./steps.mjs";
 
 checkNode();
 ensureModules();
-await ensureBundles();
+await ensureBuild();
 await import(pathToFileURL(join(root, "dist", "bench.mjs")).href);

@@ -26,7 +26,7 @@ export async function serveDemo() {
   if (loaded.status !== 0) throw new Error(`the demo data could not be loaded: ${loaded.stderr}`);
   let server = null;
 
-  async function start() {
+  async function start({ healthy = true } = {}) {
     const command = serverCommand("127.0.0.1", port, env);
     server = spawn(process.execPath, command.args, {
       cwd: root,
@@ -36,7 +36,7 @@ export async function serveDemo() {
     for (let k = 0; k < 600; k++) {
       if (
         await fetch(address)
-          .then((answer) => answer.ok)
+          .then((answer) => answer.ok || !healthy)
           .catch(() => false)
       )
         return;

@@ -1,7 +1,7 @@
 import { CAUSES } from "../causes/causes";
 import { type Comparison, compare, type SourceNames } from "../comparison/compare";
 import type { ModelOptions } from "../expected/options";
-import type { CauseFinding, Diagnosis } from "../formats/diagnosisFile";
+import type { DiagnosedCause, Diagnosis } from "../formats/diagnosisFile";
 import { writeInstant } from "../formats/instant";
 import { snowChance } from "../losses/snowCover";
 import { round } from "../round";
@@ -46,7 +46,7 @@ export function diagnose(site: SiteFile, weather: Series, production: Series, na
 /** Detectors in the order in which they may claim an interval: the surest and most complete explanation first. */
 function detectInUnit(comparison: Comparison, state: UnitState, snow: ReturnType<typeof snowChance>): Signature[] {
   const { unit } = state;
-  // A first pass of the outages keeps dead hours out of the calibration; it is repeated with the ratio found.
+  // A first pass of the outages keeps dead hours out of the own ratio; it is repeated with the ratio found.
   detectInverterOutage(comparison, state, snow);
   const dead = deadByCurrent(comparison, state);
   const everyStringMeasured = unit.strings.every((pvString) => unit.stringAmps.has(pvString.id));
@@ -101,7 +101,7 @@ function assemble(comparison: Comparison, states: readonly UnitState[], signatur
     }
   }
   const lossKwh = expectedKwh - measuredKwh;
-  const causes = signatures.map((signature) => causeFinding(signature, grid.startMs, grid.stepMs)).sort((a, b) => b.lossKwh - a.lossKwh);
+  const causes = signatures.map((signature) => diagnosedCause(signature, grid.startMs, grid.stepMs)).sort((a, b) => b.lossKwh - a.lossKwh);
   const explained = causes.reduce((sum, cause) => sum + cause.lossKwh, 0);
   return {
     format: "irradant-diagnosis/1",
@@ -122,7 +122,7 @@ function assemble(comparison: Comparison, states: readonly UnitState[], signatur
   };
 }
 
-function causeFinding(signature: Signature, startMs: number, stepMs: number): CauseFinding {
+function diagnosedCause(signature: Signature, startMs: number, stepMs: number): DiagnosedCause {
   const logOdds = signature.evidence.reduce((sum, { weight }) => sum + weight, CAUSES[signature.cause].priorLogOdds);
   return {
     cause: signature.cause,

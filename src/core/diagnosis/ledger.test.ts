@@ -55,7 +55,7 @@ it("walks only what a site has, in the order of the body, with unique points and
   expect(ids(field)).toContain("ground-posts");
   expect(ids(field)).not.toContain("roof-flashing");
   expect(new Set(ids(roof)).size).toBe(ids(roof).length);
-  expect(roof[0].station).toBe("From the ground");
+  expect(roof[0].place).toBe("From the ground");
   for (const point of roof.flatMap(({ points }) => points)) {
     for (const { severity } of point.grades) expect(SEVERITIES).toContain(severity);
     for (const { cause } of point.speaksFor) expect(CAUSE_IDS).toContain(cause);

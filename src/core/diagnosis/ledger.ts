@@ -1,5 +1,5 @@
 import { CAUSES, type CauseId, type CauseKind } from "../causes/causes";
-import type { CauseFinding, Diagnosis } from "../formats/diagnosisFile";
+import type { DiagnosedCause, Diagnosis } from "../formats/diagnosisFile";
 import { findGrade, findPoint } from "../inspection/catalogue";
 import type { Severity } from "../inspection/severity";
 
@@ -84,7 +84,7 @@ export function probability(cause: CauseId, evidence: readonly { weight: number 
   return 1 / (1 + Math.exp(-logOdds));
 }
 
-function fromData(found: CauseFinding): LedgerEntry {
+function fromData(found: DiagnosedCause): LedgerEntry {
   const { kind, title } = CAUSES[found.cause];
   return {
     cause: found.cause,

@@ -3,7 +3,7 @@ import { CAUSE_IDS } from "../causes/causes";
 
 const instant = z.iso.datetime({ offset: true });
 
-export const causeFindingSchema = z.looseObject({
+export const diagnosedCauseSchema = z.looseObject({
   cause: z.enum(CAUSE_IDS),
   /** `site`, a plane, an inverter, a string, `meter.<id>` or a module `<string>.<nn>`. */
   scope: z.string(),
@@ -31,8 +31,8 @@ export const diagnosisSchema = z.looseObject({
     currency: z.string().nullable(),
   }),
   healthy: z.boolean(),
-  causes: z.array(causeFindingSchema),
+  causes: z.array(diagnosedCauseSchema),
 });
 
 export type Diagnosis = z.infer<typeof diagnosisSchema>;
-export type CauseFinding = z.infer<typeof causeFindingSchema>;
+export type DiagnosedCause = z.infer<typeof diagnosedCauseSchema>;

@@ -24,7 +24,7 @@ export interface Point {
 
 /** A place on the body's way through the site. */
 export interface Stop {
-  station: string;
+  place: string;
   points: Point[];
 }
 
@@ -48,9 +48,9 @@ function grades(sound: string, watch: string, fix: string, stop?: string): Grade
   ];
 }
 
-const CATALOGUE: { station: string; points: Entry[] }[] = [
+const CATALOGUE: { place: string; points: Entry[] }[] = [
   {
-    station: "From the ground",
+    place: "From the ground",
     points: [
       {
         id: "ground-rows",
@@ -91,7 +91,7 @@ const CATALOGUE: { station: string; points: Entry[] }[] = [
     ],
   },
   {
-    station: "Ladder and roof edge",
+    place: "Ladder and roof edge",
     points: [
       {
         id: "edge-access",
@@ -113,7 +113,7 @@ const CATALOGUE: { station: string; points: Entry[] }[] = [
     ],
   },
   {
-    station: "At the array",
+    place: "At the array",
     points: [
       {
         id: "array-glass",
@@ -151,7 +151,7 @@ const CATALOGUE: { station: string; points: Entry[] }[] = [
     ],
   },
   {
-    station: "Penetrations and roof space",
+    place: "Penetrations and roof space",
     points: [
       {
         id: "roof-flashing",
@@ -165,7 +165,7 @@ const CATALOGUE: { station: string; points: Entry[] }[] = [
     ],
   },
   {
-    station: "Isolators and run down",
+    place: "Isolators and run down",
     points: [
       {
         id: "isolator-box",
@@ -204,7 +204,7 @@ const CATALOGUE: { station: string; points: Entry[] }[] = [
     ],
   },
   {
-    station: "Inverter",
+    place: "Inverter",
     points: [
       {
         id: "inverter-report",
@@ -237,7 +237,7 @@ const CATALOGUE: { station: string; points: Entry[] }[] = [
     ],
   },
   {
-    station: "Meters and panel board",
+    place: "Meters and panel board",
     points: [
       {
         id: "panel-breaker",
@@ -261,8 +261,8 @@ const CATALOGUE: { station: string; points: Entry[] }[] = [
 
 /** The walk for a site, in the order of the body's way, with only the points that it has. */
 export function walkFor(site: SiteFile): Stop[] {
-  return CATALOGUE.map(({ station, points }) => ({
-    station,
+  return CATALOGUE.map(({ place, points }) => ({
+    place,
     points: points.filter((point) => point.appliesTo?.(site) ?? true).map(({ appliesTo: _, ...point }) => point),
   })).filter(({ points }) => points.length > 0);
 }

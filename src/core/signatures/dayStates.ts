@@ -32,7 +32,7 @@ export interface DayStates {
   strings: Int16Array;
   /** 1 where snow covers, wholly or in part. */
   covered: Uint8Array;
-  /** Measured over predicted on healthy days: the unit's own calibration. */
+  /** Measured over predicted on healthy days: the unit's own ratio. */
   healthyRatio: number;
   /** How much worse the best path without any cut-off string explains the days (log odds). */
   gain: number;

@@ -32,7 +32,7 @@ export interface UnitState {
   claimed: Uint8Array;
   /** Expected output with the strings that are known to be cut off left out, W. */
   aliveW: Float64Array;
-  /** Measured over expected of this unit when nothing is wrong: its own calibration, near 1. */
+  /** Measured over expected of this unit when nothing is wrong: its own ratio, near 1. */
   healthyRatio: number;
 }
 
@@ -45,7 +45,7 @@ export function intervalKwh(watts: number, stepMs: number): number {
 
 /**
  * What a unit would give at interval i with nothing wrong, W: the expected output at the unit's own
- * calibration, never over its rating.
+ * ratio, never over its rating.
  * @param ratio measured over expected of healthy times
  */
 export function healthyW(unit: Unit, i: number, ratio: number): number {

@@ -41,7 +41,7 @@ export interface SunSeries {
 }
 
 /** The part of the reduction that only depends on where the observer stands. */
-interface Station {
+interface Frame {
   lonDeg: number;
   sinLat: number;
   cosLat: number;
@@ -50,7 +50,7 @@ interface Station {
   placeSouth: number;
 }
 
-function stationOf(observer: Observer): Station {
+function frameOf(observer: Observer): Frame {
   const lat = observer.lat * RAD;
   const sinLat = Math.sin(lat);
   const cosLat = Math.cos(lat);
@@ -76,7 +76,7 @@ const PARALLAX_RAD = (8.794 / 3600) * RAD;
  * @param towardsWest cos δ · sin H
  */
 function topocentric(
-  station: Station,
+  frame: Frame,
   towardsMeridian: number,
   towardsWest: number,
   sinDec: number,
@@ -84,9 +84,9 @@ function topocentric(
   out: Float64Array,
 ): void {
   const parallax = PARALLAX_RAD / distanceAu;
-  const south = station.sinLat * towardsMeridian - station.cosLat * sinDec - parallax * station.placeSouth;
+  const south = frame.sinLat * towardsMeridian - frame.cosLat * sinDec - parallax * frame.placeSouth;
   const west = towardsWest;
-  const up = station.sinLat * sinDec + station.cosLat * towardsMeridian - parallax * station.placeUp;
+  const up = frame.sinLat * sinDec + frame.cosLat * towardsMeridian - parallax * frame.placeUp;
   const length = Math.sqrt(south * south + west * west + up * up);
   out[0] = south / length;
   out[1] = west / length;
@@ -115,7 +115,7 @@ export function sunPosition(utcMs: number, observer: Observer): SunPosition {
   const declination = sun.declinationDeg * RAD;
   const cosDec = Math.cos(declination);
   topocentric(
-    stationOf(observer),
+    frameOf(observer),
     cosDec * Math.cos(hourDeg * RAD),
     cosDec * Math.sin(hourDeg * RAD),
     Math.sin(declination),
@@ -243,9 +243,9 @@ const SIDEREAL_RAD_PER_MS = (360.98564736629 / NODE_MS) * RAD;
  *   that don't look at the night; the vector is always given
  */
 export function sunPositions(utcMs: Float64Array, observer: Observer, lowestUp = -1): SunSeries {
-  const station = stationOf(observer);
+  const frame = frameOf(observer);
   const track = new GeocentricTrack();
-  const turn = new SiderealTurn(station.lonDeg);
+  const turn = new SiderealTurn(frame.lonDeg);
   const make = () => new Float64Array(utcMs.length);
   const series: SunSeries = { azimuthDeg: make(), zenithDeg: make(), east: make(), north: make(), up: make(), distanceAu: make() };
   const out = new Float64Array(3);
@@ -254,7 +254,7 @@ export function sunPositions(utcMs: Float64Array, observer: Observer, lowestUp =
     turn.to(utcMs[i]);
     const towardsMeridian = turn.cos * sun.x + turn.sin * sun.y;
     const towardsWest = turn.sin * sun.x - turn.cos * sun.y;
-    topocentric(station, towardsMeridian, towardsWest, sun.z, sun.distanceAu, out);
+    topocentric(frame, towardsMeridian, towardsWest, sun.z, sun.distanceAu, out);
     const south = out[0];
     const west = out[1];
     const up = out[2];

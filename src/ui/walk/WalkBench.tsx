@@ -32,9 +32,9 @@ export function WalkBench({ caseId, stops, findings }: { caseId: string; stops: 
           {stops.map((stop, k) => {
             const done = stop.points.filter((point) => walk.answers[point.id]?.gradeId).length;
             return (
-              <li key={stop.station} className="shrink-0">
+              <li key={stop.place} className="shrink-0">
                 <a href={`#stop-${k}`} className="flex min-h-11 items-center gap-2 border border-rule bg-raised px-3 text-ink no-underline">
-                  {stop.station}
+                  {stop.place}
                   <span className="caption figures">
                     {done}/{stop.points.length}
                   </span>
@@ -45,9 +45,9 @@ export function WalkBench({ caseId, stops, findings }: { caseId: string; stops: 
         </ol>
       </nav>
       {stops.map((stop, k) => (
-        <section key={stop.station} id={`stop-${k}`} className="scroll-mt-20 pt-6" aria-labelledby={`stop-title-${k}`}>
+        <section key={stop.place} id={`stop-${k}`} className="scroll-mt-20 pt-6" aria-labelledby={`stop-title-${k}`}>
           <h3 id={`stop-title-${k}`} className="text-xl">
-            {stop.station}
+            {stop.place}
           </h3>
           <div className="mt-2 border-t-2 border-ink">
             {stop.points.map((point) => (

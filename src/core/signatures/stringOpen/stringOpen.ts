@@ -145,7 +145,7 @@ function fitWeight({ measured, predicted }: Level): number {
   return Math.max(-2, 2.5 - (off * off) / 2);
 }
 
-/** What the missing strings would have added, at the unit's own calibration, over the intervals not explained otherwise. */
+/** What the missing strings would have added, at the unit's own ratio, over the intervals not explained otherwise. */
 function lossOver(state: UnitState, stepMs: number, run: Run, withoutW: Float64Array): number {
   const { unit, unusable, claimed } = state;
   // While strings are off, what the others give is the best measure of what all would have given.
