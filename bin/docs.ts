@@ -1,6 +1,10 @@
 import { switchTable } from "@/core/expected/switchTable";
+import { siteKeyTable } from "@/core/formats/siteKeyTable";
 
 /** What docs/ takes from the code: file, the name of its marks, and the text between them. */
 export function parts(): { file: string; mark: string; text: string }[] {
-  return [{ file: "models.md", mark: "choices", text: switchTable() }];
+  return [
+    { file: "models.md", mark: "choices", text: switchTable() },
+    { file: "formats.md", mark: "keys", text: siteKeyTable() },
+  ];
 }

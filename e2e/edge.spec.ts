@@ -239,7 +239,7 @@ test("no page runs what doesn't carry its mark, and none of its own scripts is h
     const ran = await page.evaluate(() => {
       // As text that found its way into a page would try it.
       const markup = document.createElement("div");
-      markup.innerHTML = '<img src="data:image/png;base64,x" onerror="window.injected = true">';
+      markup.innerHTML = '<details open ontoggle="window.injected = true"></details>';
       document.body.append(markup);
       const button = document.createElement("button");
       button.setAttribute("onclick", "window.injected = true");

@@ -213,6 +213,23 @@ describe("the front", () => {
     quiet.mockRestore();
   });
 
+  it("hangs up on a caller who goes on sending after the answer", async () => {
+    const port = await listen(async (_, response) => {
+      response.statusCode = 413;
+      response.end("too much");
+    });
+    const said = await new Promise<string>((resolve) => {
+      let heard = "";
+      const socket = connect(port, "127.0.0.1", () =>
+        socket.write("POST /api/x HTTP/1.1\r\nhost: localhost\r\ntransfer-encoding: chunked\r\n\r\n1\r\nx\r\n"),
+      );
+      socket.on("data", (chunk) => (heard += chunk));
+      socket.on("error", () => resolve(heard));
+      socket.on("close", () => resolve(heard));
+    });
+    expect(said).toContain("413");
+  });
+
   it("answers a request that isn't HTTP, or has endless headers, without falling", async () => {
     const port = await listen(page());
     const raw = (text: string) =>

@@ -43,6 +43,11 @@ export function createFront({ handle, dataMark, env, developing = false }: Front
 
   async function answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
     for (const [name, value] of SECURITY_HEADERS) response.setHeader(name, value);
+    const { socket } = request;
+    response.once("finish", () => {
+      // Whoever was answered before all was read, because it was too much, would go on sending.
+      if (!request.complete) setTimeout(() => socket.destroy(), LINGER_MS).unref();
+    });
     const path = pathOf(request);
     const rejection = checkRequest({ method: request.method ?? "", pathname: path, header: (name) => one(request.headers[name]) }, hosts);
     if (rejection) return refuse(request, response, rejection.status, rejection.reason);
@@ -95,6 +100,9 @@ export function createFront({ handle, dataMark, env, developing = false }: Front
   server.requestTimeout = REQUEST_MS;
   return server;
 }
+
+/** Time for the caller to read why, before what is still coming meets a closed line. */
+const LINGER_MS = 500;
 
 /** Each answer has a mark of its own: an old one, seen in another answer, opens nothing. */
 async function sendPage(page: KeptPage, request: IncomingMessage, response: ServerResponse): Promise<void> {
