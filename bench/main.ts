@@ -104,6 +104,8 @@ line(
 const { createCase } = await import("@/server/cases/createCase");
 const { openCase } = await import("@/server/cases/openCase");
 const caseId = await createCase(BUILT_IN_ACTOR, { siteId: site.id, kind: "routine", title: "bench" });
+const { freshAnalysisOf } = await import("@/server/analysis/analysis");
+await freshAnalysisOf(BUILT_IN_ACTOR, site.id);
 const warm = await time(() => openCase(BUILT_IN_ACTOR, caseId));
 line("opening a case with a year of data, warm", warm, `   (${warm.toFixed(1)} ms here)`);
 await closeDatabase();

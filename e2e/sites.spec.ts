@@ -17,7 +17,7 @@ test("a file with a known id asks what it is to be, shows what differs, and lead
     await page.goto("/", { waitUntil: "networkidle" });
     await give(changed);
     await expect(question).toContainText("There is a site “weir-barn” already");
-    await expect(question.getByRole("row", { name: /name .*Weir Barn, new roof/ })).toBeVisible();
+    await expect(question.getByRole("row", { name: /what people call the site name .*Weir Barn, new roof/ })).toBeVisible();
     await expect(question.getByRole("row", { name: /tiltDeg .* 33/ }).first()).toBeVisible();
     await question.getByRole("button", { name: "Leave it" }).click();
     await expect(status).toContainText("Nothing was changed");

@@ -358,7 +358,7 @@ describe("sites and cases", () => {
       details: {
         siteId: site.id,
         version,
-        differences: expect.arrayContaining([{ what: "strings.s3", before: "not there", after: "there" }]),
+        differences: expect.arrayContaining([{ words: "", key: "strings.s3", before: "not there", after: "there" }]),
       },
     });
     expect((await presentSite(site.id)).version).toBe(version);

@@ -26,13 +26,14 @@ export class FormatError extends RefusedError {
     readonly more = 0,
   ) {
     const list = Array.isArray(faults) ? (faults as readonly FormatFault[]) : [faults as FormatFault];
-    super(faultLines(list, more).join("; "));
+    const [first, ...others] = list;
+    super([describeFault(first), ...others.map((fault) => besideFile(fault, first.file)), ...moreLine(more)].join("; "));
     this.faults = list;
   }
 
-  /** Each fault as a line of its own; the message is all of them in one. */
+  /** Each fault as a line of its own, to stand under the file's name; the message is all of them in one. */
   get lines(): string[] {
-    return faultLines(this.faults, this.more);
+    return [...this.faults.map((fault) => besideFile(fault, this.faults[0].file)), ...moreLine(this.more)];
   }
 }
 
@@ -42,13 +43,14 @@ export function describeFault({ file, line, key, found, expected }: FormatFault)
   return `${where}: found ${found}, expected ${expected}`;
 }
 
-/** The faults one by one; the file is named once. */
-function faultLines(faults: readonly FormatFault[], more: number): string[] {
-  const lines = faults.map((fault, k) => {
-    const text = describeFault(fault);
-    return k > 0 && fault.file === faults[0].file ? text.slice(fault.file.length + 2) : text;
-  });
-  return [...lines, ...(more > 0 ? [`and ${more} more`] : [])];
+/** A fault whose file is named already. */
+function besideFile(fault: FormatFault, file: string): string {
+  const text = describeFault(fault);
+  return fault.file === file ? text.slice(file.length).replace(/^[,:] /, "") : text;
+}
+
+function moreLine(more: number): string[] {
+  return more > 0 ? [`and ${more} more`] : [];
 }
 
 /** So many faults are told one by one: what a person mends in one go. The rest are counted. */

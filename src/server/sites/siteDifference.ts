@@ -1,9 +1,12 @@
 import type { SiteFile } from "@/core/site/siteSchema";
+import { SITE_WORDS } from "@/core/site/siteWords";
 
 /** One thing in which two descriptions of a site differ, in words. */
 export interface Difference {
-  /** What it is about: "name", "strings", "planes.south.tiltDeg". */
-  what: string;
+  /** What it is about, in words: "tilt from horizontal, degrees"; empty for a key that the format doesn't know. */
+  words: string;
+  /** Its key: "name", "planes.south.tiltDeg". */
+  key: string;
   before: string;
   after: string;
 }
@@ -19,25 +22,39 @@ type Entry = { id: string };
  */
 export function siteDifferences(before: SiteFile, after: SiteFile): Difference[] {
   const found: Difference[] = [];
-  compareValues("", before, after, found);
+  compareValues({ key: "", schemaKey: "" }, before, after, found);
   return found.slice(0, MOST_TOLD);
 }
 
-function compareValues(path: string, before: unknown, after: unknown, found: Difference[]): void {
-  if (found.length >= MOST_TOLD || before === after) return;
-  if (isEntries(before) && isEntries(after)) compareEntries(path, before, after, found);
-  else if (isObject(before) && isObject(after)) {
-    for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {
-      compareValues(path ? `${path}.${key}` : key, before[key], after[key], found);
-    }
-  } else if (words(before) !== words(after)) found.push({ what: path, before: words(before), after: words(after) });
+/** A place in the file: its key with the ids that stand there, and as the schema has it. */
+interface Place {
+  key: string;
+  schemaKey: string;
 }
 
-function compareEntries(path: string, before: readonly Entry[], after: readonly Entry[], found: Difference[]): void {
+function compareValues(at: Place, before: unknown, after: unknown, found: Difference[]): void {
+  if (found.length >= MOST_TOLD || before === after) return;
+  if (isEntries(before) && isEntries(after)) compareEntries(at, before, after, found);
+  else if (isObject(before) && isObject(after)) {
+    for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {
+      compareValues(below(at, key, key), before[key], after[key], found);
+    }
+  } else if (words(before) !== words(after)) {
+    found.push({ words: SITE_WORDS[at.schemaKey] ?? "", key: at.key, before: words(before), after: words(after) });
+  }
+}
+
+function below(at: Place, key: string, schemaKey: string): Place {
+  const joined = (path: string, next: string) => (path ? `${path}.${next}` : next);
+  return { key: joined(at.key, key), schemaKey: joined(at.schemaKey, schemaKey) };
+}
+
+function compareEntries(at: Place, before: readonly Entry[], after: readonly Entry[], found: Difference[]): void {
   const old = new Map(before.map((entry) => [entry.id, entry]));
   const now = new Map(after.map((entry) => [entry.id, entry]));
-  for (const [id, entry] of old) compareValues(`${path}.${id}`, entry, now.get(id) ?? GONE, found);
-  for (const [id, entry] of now) if (!old.has(id)) compareValues(`${path}.${id}`, GONE, entry, found);
+  const entryAt = (id: string): Place => ({ key: `${at.key}.${id}`, schemaKey: `${at.schemaKey}[]` });
+  for (const [id, entry] of old) compareValues(entryAt(id), entry, now.get(id) ?? GONE, found);
+  for (const [id, entry] of now) if (!old.has(id)) compareValues(entryAt(id), GONE, entry, found);
 }
 
 /** Stands for an entry that the other one lacks. */

@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { type Refusal, send } from "../send";
+import { send } from "../send";
 import { type KnownSite, KnownSiteQuestion } from "./KnownSiteQuestion";
 
 interface Saved {
@@ -26,7 +26,7 @@ export function AddSite() {
     } else if (answer.status === 409 && answer.details) {
       setSaid([]);
       setAsked({ file, known: answer.details as unknown as KnownSite });
-    } else setSaid(faultWords(answer));
+    } else setSaid([`Nothing was taken in of ${file.name}`, ...(answer.lines ?? [answer.error])]);
   }
 
   return (
@@ -57,13 +57,16 @@ export function AddSite() {
       ) : null}
       <div role="status" className="mt-2 min-h-6">
         {said.length > 1 ? (
-          <ul className="list-disc pl-6">
-            {said.map((line) => (
-              <li key={line} className="wrap-anywhere">
-                {line}
-              </li>
-            ))}
-          </ul>
+          <div className="border-l-4 border-stop bg-raised py-2 pr-3 pl-3">
+            <p className="font-semibold wrap-anywhere">{said[0]}</p>
+            <ul className="mt-1 list-disc pl-6">
+              {said.slice(1).map((line) => (
+                <li key={line} className="wrap-anywhere">
+                  {line}
+                </li>
+              ))}
+            </ul>
+          </div>
         ) : (
           <p className="wrap-anywhere">{said[0]}</p>
         )}
@@ -76,9 +79,4 @@ function savedWords({ id, version, changed }: Saved, as: string): string {
   if (!changed) return `${id}: the file says nothing new; as-built version ${version} stands`;
   const back = as === "new-version" ? ". Its page leads back to the version before" : "";
   return `${id}: as-built version ${version} recorded${back}`;
-}
-
-/** A file with five mistakes tells five, each on its line. */
-function faultWords({ error, lines }: Refusal): string[] {
-  return lines ?? [error];
 }

@@ -5,7 +5,7 @@ export interface KnownSite {
   siteId: string;
   name: string;
   version: number;
-  differences: { what: string; before: string; after: string }[];
+  differences: { words: string; key: string; before: string; after: string }[];
 }
 
 /** Asks what a site file with a known id is to be, with what differs. Nothing has been changed yet. */
@@ -27,9 +27,12 @@ export function KnownSiteQuestion({ known, onAnswer }: { known: KnownSite; onAns
             </tr>
           </thead>
           <tbody>
-            {known.differences.map(({ what, before, after }) => (
-              <tr key={what} className="border-t border-rule align-top">
-                <td className="py-1 pr-4 font-mono text-sm wrap-anywhere">{what}</td>
+            {known.differences.map(({ words, key, before, after }) => (
+              <tr key={key} className="border-t border-rule align-top">
+                <td className="py-1 pr-4">
+                  {words}
+                  <span className="caption block font-mono wrap-anywhere">{key}</span>
+                </td>
                 <td className="figures pr-4 wrap-anywhere">{before}</td>
                 <td className="figures wrap-anywhere">{after}</td>
               </tr>
