@@ -8,7 +8,7 @@ const overflow = (page: Page) => page.evaluate(() => document.documentElement.sc
 
 const POINT = "Glass, cells and backs";
 
-test("a finding made without a network is kept through a reload and sent when there is one", async ({ page, request, demo }) => {
+test("a finding that can't be sent is kept through a reload and sent when it can", async ({ page, request, demo }) => {
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
   const point = page.getByRole("article", { name: POINT });
   await page.route("**/api/findings**", (route) => route.abort());
@@ -42,7 +42,7 @@ test("a finding taken back can be restored", async ({ page }) => {
   await expect(point.getByRole("radio", { name: /They disagree/ })).toBeChecked();
 });
 
-test("what is taken back and restored without a network stays so through a reload, and when it is sent", async ({ page }) => {
+test("what is taken back and restored while nothing can be sent stays so through a reload, and when it is sent", async ({ page }) => {
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
   const point = page.getByRole("article", { name: "Sun, clearance and cooling" });
   const grade = point.getByRole("radio").nth(1);
@@ -80,7 +80,7 @@ test("a page that was asked for before the server had the finding shows it never
   await expect(grade).toBeChecked();
 });
 
-test("what is typed into the brief survives a lost network and a reload", async ({ page }) => {
+test("what is typed into the brief while it can't be sent survives a reload", async ({ page }) => {
   await page.goto("/cases/weir-barn-2026/brief", { waitUntil: "networkidle" });
   const hazards = page.getByLabel("Hazards");
   await page.route("**/brief", (route) => (route.request().method() === "PUT" ? route.abort() : route.continue()));

@@ -1,5 +1,5 @@
 // `npm run screenshots [-- FOLDER]`: pictures of the main views from the demo data.
-import { mkdirSync } from "node:fs";
+import { mkdirSync, readFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { checkNode, ensureBuild, ensureChromium, ensureModules, root } from "./steps.mjs";
 
@@ -48,8 +48,18 @@ const recordFinding = async (page) => {
 
 const ribbonDrawn = (page) => page.locator("canvas[aria-busy=false]").waitFor();
 
+/** The barn's own file with a steeper roof: asks what it is to be. */
+const askAboutBarn = async (page) => {
+  const barn = JSON.parse(readFileSync(join(demo.folder, "demo-files/weir-barn.site.json"), "utf8"));
+  const changed = { ...barn, name: "Weir Barn, new roof", planes: barn.planes.map((plane) => ({ ...plane, tiltDeg: 33 })) };
+  const file = { name: "weir-barn.site.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(changed)) };
+  await page.getByLabel(/Add a site from its file/).setInputFiles(file);
+  await page.getByRole("region", { name: /Is this Weir Barn/ }).scrollIntoViewIfNeeded();
+};
+
 try {
   await shoot("triage", "/", DESK);
+  await shoot("site-question", "/", DESK, { before: askAboutBarn });
   await shoot("brief", `${CASE}/brief`, DESK);
   await shoot("walk", `${CASE}/walk`, DESK, { before: recordFinding });
   await shoot("walk-tablet", `${CASE}/walk`, TABLET, {

@@ -6,8 +6,8 @@ import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 
 /** Runs the demo's script with settings under which it must stop before it installs or builds anything. */
-function demo(env: Record<string, string>) {
-  const { status, stderr } = spawnSync(process.execPath, ["setup/demo.mjs"], {
+function demo(env: Record<string, string>, ...args: string[]) {
+  const { status, stderr } = spawnSync(process.execPath, ["setup/demo.mjs", ...args], {
     env: { ...process.env, ...env },
     encoding: "utf8",
     timeout: 20_000,
@@ -31,6 +31,18 @@ describe("the demo says in one line why it can't start", () => {
   it("when the port is no port", () => {
     expect(demo({ PORT: "high" }).lines).toEqual(["irradant: PORT is high: a number from 0 to 65535 is needed."]);
     expect(demo({ PORT: "70000" }).status).toBe(1);
+  });
+
+  it("when an option says so, which counts before the setting, or there is no such option", () => {
+    expect(demo({ PORT: "0" }, "--port", "low").lines).toEqual(["irradant: PORT is low: a number from 0 to 65535 is needed."]);
+    const unknown = demo({}, "--colour", "red");
+    expect(unknown.status).toBe(2);
+    expect(unknown.lines).toEqual(["irradant: Unknown option '--colour'. Known are --port, --host and --data."]);
+  });
+
+  it("and what it means to listen everywhere, before it does", () => {
+    const { lines } = demo({ HOST: "0.0.0.0", PORT: "0", IRRADANT_DATA: "/proc/irradant" });
+    expect(lines.slice(0, 2).join(" ")).toMatch(/opens Irradant to everybody on this network: there are no accounts yet.*IRRADANT_ORIGINS/);
   });
 
   it("when the data folder can't be written", () => {

@@ -16,7 +16,7 @@ export async function orTrouble<T>(load: () => Promise<T>): Promise<T | Trouble>
   } catch (error) {
     if (error instanceof NotFoundError) notFound();
     if (!(error instanceof IrradantError)) throw error;
-    console.error(error);
+    console.error(`irradant: ${error.message}`);
     return { trouble: error.message };
   }
 }

@@ -232,20 +232,11 @@ describe("a calibration", () => {
     return result.overview.calibrations[0];
   };
 
-  it("is what the data offer, whoever keeps it, or refused with the reason", async () => {
-    const offer = await present();
-    if (offer.refusal) {
-      await expect(keepCalibration(ME, site.id, input())).rejects.toThrow(offer.refusal);
-      expect(await calibrationsOf(ME, site.id)).toEqual([]);
-    } else {
-      await keepCalibration(ME, site.id, input());
-      expect((await calibrationsOf(ME, site.id))[0]).toMatchObject({
-        scope: "inv1",
-        factor: offer.factor,
-        weeks: offer.weeks,
-        keptBy: "Jana Moser",
-      });
-    }
+  it("is refused with the reason where the data hold too few healthy weeks, for no unit, and by nobody", async () => {
+    // Nineteen healthy days before the string died.
+    expect((await present()).refusal).toMatch(/^Only 2 healthy weeks in the data; 3 are needed\.$/);
+    await expect(keepCalibration(ME, site.id, input())).rejects.toThrow("Only 2 healthy weeks");
+    expect(await calibrationsOf(ME, site.id)).toEqual([]);
     await expect(keepCalibration(ME, site.id, { ...input(), scope: "inv9" })).rejects.toThrow('There is no calibration for "inv9"');
     expect(() => calibrationInput.parse({ ...input(" ") })).toThrow(/say who/);
   });
@@ -264,7 +255,9 @@ describe("a calibration", () => {
     await withdrawCalibration(ME, second.id);
     expect(await calibrationsOf(ME, site.id)).toEqual([]);
     await withdrawCalibration(ME, first.id, false);
-    expect((await openCase(ME, caseId)).calibrations).toMatchObject([{ id: first.id, keptBy: "A. Gruber", fromDay: "2026-01-01" }]);
+    expect((await openCase(ME, caseId)).calibrations).toMatchObject([
+      { id: first.id, scope: "inv1", factor: 0.98, weeks: 9, keptBy: "A. Gruber", fromDay: "2026-01-01" },
+    ]);
     await withdrawCalibration(ME, second.id, false);
     expect((await calibrationsOf(ME, site.id)).map(({ id }) => id)).toEqual([second.id]);
     await inTransaction(async (transaction) => {

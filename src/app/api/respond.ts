@@ -31,7 +31,7 @@ export async function respond(request: Request, work: () => Promise<Response | o
 }
 
 function errorResponse(error: IrradantError): Response {
-  if (error.kind === "failed") console.error(error);
+  if (error.kind === "failed") console.error(`irradant: ${error.message}`);
   const headers: Record<string, string> = error.kind === "busy" ? { "retry-after": RETRY_AFTER_S } : {};
   const body = {
     error: error.message,
