@@ -217,7 +217,7 @@ test("the database's troubles are one clear line, and pass by themselves when th
     const broken = await request.get("/");
     expect(await broken.text()).toContain("The database is damaged");
     const refused = await request.post("/api/findings", { data: FINDING() });
-    expect(refused.status()).toBe(500);
+    expect(refused.status()).toBe(503);
     expect((await refused.json()).error).toMatch(/^The database is damaged[^\n]*$/);
     for (const name of ["", "-wal", "-shm"]) await rm(path + name, { force: true });
     await copyFile(`${path}.sound`, path);

@@ -1,10 +1,10 @@
-import { existsSync, mkdirSync } from "node:fs";
+import { existsSync, mkdirSync, statfsSync } from "node:fs";
 import { access, constants } from "node:fs/promises";
 import { dirname, join } from "node:path";
 import { type QueryInterface, Sequelize } from "sequelize";
 import sqlite3 from "sqlite3";
 import { SequelizeStorage, Umzug } from "umzug";
-import { FailedError } from "@/core/errors/errors";
+import { UnavailableError } from "@/core/errors/errors";
 import { prepareConnections } from "./connections";
 import { asIrradantError, sqliteCode } from "./databaseErrors";
 import { first } from "./migrations/0001-first";
@@ -19,14 +19,14 @@ import { initSeries } from "./models/series";
  * one of Irradant's own. Pragmas: see `connections.ts`.
  * @param folder made where it isn't there
  * @param onBroken called when the file turns out to be damaged or gone, so that it can be opened anew
- * @throws FailedError where folder or file can't be used, BusyError where another program holds it
+ * @throws UnavailableError where folder or file can't be used, BusyError where another program holds it
  */
 export async function openDatabase(folder: string, onBroken?: () => void): Promise<Sequelize> {
   try {
     for (const name of ["photos", "incoming"]) makeFolder(join(/* turbopackIgnore: true */ folder, name));
     await access(folder, constants.W_OK);
   } catch (error) {
-    throw new FailedError(`The data folder ${folder} can't be written: ${(error as NodeJS.ErrnoException).code ?? error}`);
+    throw new UnavailableError(`The data folder ${folder} can't be written: ${(error as NodeJS.ErrnoException).code ?? error}`);
   }
   const sequelize = new Sequelize({
     dialect: "sqlite",
@@ -39,14 +39,15 @@ export async function openDatabase(folder: string, onBroken?: () => void): Promi
     retry: { max: 1 },
   });
   prepareConnections(sequelize);
-  translateErrors(sequelize, onBroken);
+  const freeBytes = () => roomIn(folder);
+  translateErrors(sequelize, freeBytes, onBroken);
   bindModels(sequelize);
   try {
     await migrate(sequelize);
   } catch (error) {
     await sequelize.close().catch(() => undefined);
     // Umzug wraps what a migration threw.
-    throw asIrradantError(error);
+    throw asIrradantError(error, freeBytes);
   }
   return sequelize;
 }
@@ -54,17 +55,27 @@ export async function openDatabase(folder: string, onBroken?: () => void): Promi
 /** Codes after which this connection is of no use any more. */
 const BROKEN = new Set(["SQLITE_CORRUPT", "SQLITE_NOTADB", "SQLITE_IOERR", "SQLITE_CANTOPEN"]);
 
-function translateErrors(sequelize: Sequelize, onBroken: (() => void) | undefined): void {
+function translateErrors(sequelize: Sequelize, freeBytes: () => number, onBroken: (() => void) | undefined): void {
   const query = sequelize.query.bind(sequelize) as (...args: unknown[]) => Promise<unknown>;
   const translated = async (...args: unknown[]) => {
     try {
       return await query(...args);
     } catch (error) {
       if (BROKEN.has(sqliteCode(error) ?? "")) onBroken?.();
-      throw asIrradantError(error);
+      throw asIrradantError(error, freeBytes);
     }
   };
   Object.assign(sequelize, { query: translated });
+}
+
+/** Bytes that a folder's disk has left; as if without end where the system doesn't tell. */
+function roomIn(folder: string): number {
+  try {
+    const { bavail, bsize } = statfsSync(folder);
+    return bavail * bsize;
+  } catch {
+    return Number.POSITIVE_INFINITY;
+  }
 }
 
 /** Step by step: Node's recursive mkdir never returns where the system refuses without saying so, as in /proc. */

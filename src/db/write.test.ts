@@ -121,7 +121,7 @@ describe("a file that can't be used is told in one clear line", () => {
     const own = mkdtempSync(join(tmpdir(), "irradant-broken-"));
     writeFileSync(join(own, "irradant.sqlite"), content);
     await expect(openDatabase(own)).rejects.toMatchObject({
-      kind: "failed",
+      kind: "unavailable",
       message: expect.stringMatching(/^The database is damaged[^\n]*$/),
     });
     rmSync(own, { recursive: true });
@@ -142,7 +142,7 @@ describe("a file that can't be used is told in one clear line", () => {
     const bytes = readFileSync(path);
     bytes.fill(0xff, 4096);
     writeFileSync(path, bytes);
-    await expect(SiteRecord.findAll()).rejects.toMatchObject({ kind: "failed", message: expect.stringContaining("damaged") });
+    await expect(SiteRecord.findAll()).rejects.toMatchObject({ kind: "unavailable", message: expect.stringContaining("damaged") });
     expect(broken).toHaveBeenCalled();
     await again.close();
     rmSync(own, { recursive: true });

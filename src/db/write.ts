@@ -18,7 +18,7 @@ const PAUSE_MS = 100;
  * Runs work in one transaction, all of it or nothing. Writers of this process queue here and not in the driver, where each
  * would hold a thread of the pool while it waits.
  * @param work gets the transaction and gives it to every statement
- * @throws BusyError where another process holds the database for longer than the patience, or too many wait; FailedError
+ * @throws BusyError where another process holds the database for longer than the patience, or too many wait; UnavailableError or FullError
  *   where the disk or the file is at fault; whatever `work` throws
  */
 export async function write<T>(

@@ -320,6 +320,19 @@ describe("findings", () => {
     await expect(refused(huge)).rejects.toThrow("The picture has 54 megapixels; at most 50 are taken");
     await expect(addPhoto(ME, "nothing", crypto.randomUUID(), sent(wide))).rejects.toThrow('There is no finding "nothing"');
     await expect(photoFile(ME, "nothing", false)).rejects.toMatchObject({ kind: "not-found" });
+    // Another picture under the id of one that is kept changes nothing.
+    const kept = await photoFile(ME, photoId, false);
+    await addPhoto(
+      ME,
+      finding.id,
+      photoId,
+      sent(
+        await sharp({ create: { width: 50, height: 50, channels: 3, background: "#fff" } })
+          .jpeg()
+          .toBuffer(),
+      ),
+    );
+    expect(await photoFile(ME, photoId, false)).toEqual(kept);
     rmSync(join(dataFolder(), "photos", `${photoId}.jpg`));
     await expect(photoFile(ME, photoId, false)).rejects.toThrow("sending it again mends it");
     await addPhoto(ME, finding.id, photoId, sent(wide));

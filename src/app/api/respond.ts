@@ -10,6 +10,8 @@ const STATUS: Record<ErrorKind, number> = {
   conflict: 409,
   cancelled: 499,
   busy: 503,
+  unavailable: 503,
+  full: 507,
   failed: 500,
 };
 const RETRY_AFTER_S = "5";
@@ -31,8 +33,9 @@ export async function respond(request: Request, work: () => Promise<Response | o
 }
 
 function errorResponse(error: IrradantError): Response {
-  if (error.kind === "failed") console.error(`irradant: ${error.message}`);
-  const headers: Record<string, string> = error.kind === "busy" ? { "retry-after": RETRY_AFTER_S } : {};
+  if (["failed", "unavailable", "full"].includes(error.kind)) console.error(`irradant: ${error.message}`);
+  const later = error.kind === "busy" || error.kind === "unavailable" || error.kind === "full";
+  const headers: Record<string, string> = later ? { "retry-after": RETRY_AFTER_S } : {};
   const body = {
     error: error.message,
     ...(error instanceof FormatError ? { lines: error.lines } : {}),

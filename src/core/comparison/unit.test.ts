@@ -85,6 +85,7 @@ it("gives what is left when strings are cut off", () => {
 it("reads a counter as mean power, and a counter that falls as nothing known", () => {
   const hour = { startMs: 0, stepMs: 3_600_000, count: 5 };
   expect([...counterPower(Float64Array.from([10, 12, 12, 3, 4]), hour)]).toEqual([2000, 0, Number.NaN, 1000, Number.NaN]);
+  expect(counterPower(Float64Array.from([10, 9.99, 10]), hour)[0]).toBeNaN();
 });
 
 it("sums a day before, round and after noon, leaving out what can't be used", () => {

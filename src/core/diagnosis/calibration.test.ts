@@ -35,6 +35,21 @@ describe("what healthy weeks offer", () => {
     expect(Math.abs(offer.factor / healthy.factor - 1)).toBeLessThan(0.02);
   });
 
+  it("leaves the weeks out of which less than nine tenths of the light was measured", () => {
+    const gap = (hours: number): InjectedFault => {
+      const fromMs = Date.parse("2025-04-23T08:00:00Z");
+      return { kind: "data-gap", inverter: "inv1", fromMs, toMs: fromMs + hours * 3_600_000 };
+    };
+    // A morning of a week's some hundred lit hours, and two days of them, neither of which is a cause.
+    expect(offerWith(1, [gap(4)]).weeks).toBe(12);
+    const two: InjectedFault[] = [0, 1, 2].map((day) => ({
+      ...gap(7),
+      fromMs: gap(7).fromMs + day * 86_400_000,
+      toMs: (gap(7).toMs ?? 0) + day * 86_400_000,
+    }));
+    expect(offerWith(1, two).weeks).toBe(11);
+  });
+
   it("is refused from too few weeks, and where it is too far from one to be a calibration", () => {
     expect(offerWith(1, [], 18).refusal).toMatch(/Only 2 healthy weeks/);
     expect(offerWith(0.87).refusal ?? "").toMatch(/find out why|healthy week/);

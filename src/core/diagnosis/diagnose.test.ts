@@ -206,6 +206,12 @@ describe("the sums", () => {
     expect(energy.moneyLost).toBeCloseTo(energy.lossKwh * 0.144, 1);
   });
 
+  it("make no money of an array that gives more than it should", () => {
+    const { diagnosis } = diagnosed(site, weather, [], { snow: false, trueRatio: 1.06 });
+    expect(diagnosis.energy.lossKwh).toBeLessThan(0);
+    expect(diagnosis.energy.moneyLost).toBe(0);
+  });
+
   it("stand in order of energy", () => {
     const winter = weatherOf(site, "2025-01-01T00:00:00Z", 120, 2);
     const { diagnosis } = diagnosed(site, winter, [{ ...dead, fromMs: Date.parse("2025-03-14T00:00:00Z") }]);

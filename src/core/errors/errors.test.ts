@@ -6,10 +6,12 @@ import {
   ConflictError,
   FailedError,
   ForbiddenError,
+  FullError,
   NotFoundError,
   RefusedError,
   shown,
   TooLargeError,
+  UnavailableError,
 } from "./errors";
 import { FaultList, FormatError, MOST_FAULTS } from "./formatError";
 import { fromPlainError, toPlainError } from "./plainError";
@@ -23,7 +25,9 @@ const ALL = [
   new ConflictError("there already", { version: 3 }),
   new CancelledError(),
   new BusyError("later"),
-  new FailedError("the disk is full"),
+  new FailedError("it broke"),
+  new FullError("the disk is full"),
+  new UnavailableError("the database is damaged"),
   new FormatError([
     { file: "a.csv", line: 3, key: "ghi", found: '"x"', expected: "a number" },
     { file: "a.csv", found: "nothing", expected: "rows" },
@@ -59,7 +63,7 @@ describe("errors that Irradant throws", () => {
 
 describe("a file's faults", () => {
   it("are one line with the file named once", () => {
-    expect(ALL[9].message).toBe('a.csv, line 3, ghi: found "x", expected a number; found nothing, expected rows');
+    expect(ALL[11].message).toBe('a.csv, line 3, ghi: found "x", expected a number; found nothing, expected rows');
   });
 
   it("are collected up to a number, and counted beyond it", () => {

@@ -1,5 +1,15 @@
 /** What kind of trouble it is; a route, a command and a screen each answer by it alone. */
-export type ErrorKind = "not-found" | "forbidden" | "refused" | "too-large" | "conflict" | "cancelled" | "busy" | "failed";
+export type ErrorKind =
+  | "not-found"
+  | "forbidden"
+  | "refused"
+  | "too-large"
+  | "conflict"
+  | "cancelled"
+  | "busy"
+  | "full"
+  | "unavailable"
+  | "failed";
 
 /** Errors know their kinds by this mark: a bundler may copy this module, and each copy has classes of its own. */
 const LINEAGE = Symbol.for("irradant.error");
@@ -99,6 +109,18 @@ export class CancelledError extends IrradantError {
 export class BusyError extends IrradantError {
   static override readonly type: string = "busy";
   readonly kind = "busy";
+}
+
+/** There is no room to keep anything more; what was sent is not kept. */
+export class FullError extends IrradantError {
+  static override readonly type: string = "full";
+  readonly kind = "full";
+}
+
+/** What Irradant rests on can't be used as long as the reason stands: a damaged or missing database. */
+export class UnavailableError extends IrradantError {
+  static override readonly type: string = "unavailable";
+  readonly kind = "unavailable";
 }
 
 /** Irradant itself, its data or its machine failed; the message says what, never how it is built. */

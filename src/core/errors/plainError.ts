@@ -4,10 +4,12 @@ import {
   ConflictError,
   FailedError,
   ForbiddenError,
+  FullError,
   type IrradantError,
   NotFoundError,
   RefusedError,
   TooLargeError,
+  UnavailableError,
 } from "./errors";
 import { FormatError, type FormatFault } from "./formatError";
 
@@ -17,7 +19,7 @@ export type PlainError =
   | { type: "format"; faults: FormatFault[]; more: number }
   | { type: "refused" | "too-large"; message: string; key?: string }
   | { type: "conflict"; message: string; details: Record<string, unknown> }
-  | { type: "cancelled" | "busy" | "failed" | "forbidden"; message: string };
+  | { type: "cancelled" | "busy" | "failed" | "forbidden" | "full" | "unavailable"; message: string };
 
 /** @returns null for what Irradant doesn't throw on purpose: that is a defect and crosses as it is */
 export function toPlainError(error: unknown): PlainError | null {
@@ -26,7 +28,14 @@ export function toPlainError(error: unknown): PlainError | null {
   // The key stands in the message already.
   if (error instanceof RefusedError) return { type: error.kind, message: reasonOf(error), key: error.key };
   if (error instanceof ConflictError) return { type: "conflict", message: error.message, details: { ...error.details } };
-  if (error instanceof CancelledError || error instanceof BusyError || error instanceof FailedError || error instanceof ForbiddenError)
+  if (
+    error instanceof CancelledError ||
+    error instanceof BusyError ||
+    error instanceof FailedError ||
+    error instanceof ForbiddenError ||
+    error instanceof FullError ||
+    error instanceof UnavailableError
+  )
     return { type: error.kind, message: error.message };
   return null;
 }
@@ -50,6 +59,10 @@ export function fromPlainError(plain: PlainError): IrradantError {
       return new BusyError(plain.message);
     case "forbidden":
       return new ForbiddenError(plain.message);
+    case "full":
+      return new FullError(plain.message);
+    case "unavailable":
+      return new UnavailableError(plain.message);
     case "failed":
       return new FailedError(plain.message);
   }

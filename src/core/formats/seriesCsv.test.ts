@@ -34,6 +34,18 @@ it("writes what it read, unknown columns too", () => {
   expect([...writeSeriesCsv(series)].join("")).toBe(text);
 });
 
+it("knows every column of the format, and keeps others as the text they are", () => {
+  const weather = "ghi dni dhi t_air wind rain_mm snow_cm illuminance_lux poa.south t_module.south".split(" ");
+  const power = "inv1.ac_w inv1.dc_w inv1.temp_c s1.dc_a s1.dc_v s1.07.wh s1.120.wh meter.house.kwh battery.soc_pct".split(" ");
+  for (const [kind, names] of [["weather", weather] as const, ["production", power] as const]) {
+    const cells = names.map(() => "1").join(",");
+    const text = `timestamp,${names.join(",")},s1.7.wh,Wind\n2025-03-01T00:00:00Z,${cells},a,b\n2025-03-01T01:00:00Z,${cells},a,b\n`;
+    const series = readSeriesCsv(text, kind, "f");
+    expect([...series.channels.keys()]).toEqual(names);
+    expect([...series.unknown.keys()]).toEqual(["s1.7.wh", "Wind"]);
+  }
+});
+
 it("takes a long gap, daylight-only rows and single missing rows for gaps", () => {
   const day = (date: string) => rows(`${date}T06:00:00Z`, 40);
   const series = read(head + [...day("2025-03-01"), ...day("2025-03-02"), ...day("2025-03-05")].join(""));

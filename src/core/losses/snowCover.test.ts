@@ -48,6 +48,7 @@ describe("by precipitation, where no depth is measured", () => {
   it("is rain when it is warm", () => {
     expect(hours(fall(() => 6).possible)).toBe(0);
     expect(hours(fall(() => 1).fresh)).toBeGreaterThan(36);
+    expect(hours(fall(() => 1.5).fresh)).toBe(0);
   });
 });
 

@@ -206,6 +206,18 @@ describe("the overview for charts", () => {
     expect(Math.abs(total / run.diagnosis.energy.measuredKwh - 1)).toBeLessThan(0.005);
   });
 
+  it("tells a day of which half the light was measured, and not one of which a third was", () => {
+    const holed = production();
+    const ac = holed.channels.get("inv1.ac_w") as Float64Array;
+    const lit = (day: number) => Array.from({ length: 96 }, (_, k) => day * 96 + k).filter((i) => ac[i] > 0);
+    const [third, twoThirds] = [lit(4), lit(6)];
+    for (const i of third.slice(Math.ceil(third.length / 3))) ac[i] = Number.NaN;
+    for (const i of twoThirds.slice(Math.ceil((2 * twoThirds.length) / 3))) ac[i] = Number.NaN;
+    const { measuredKwh } = overviewOf(diagnose(site, weather, holed, NAMES));
+    expect(measuredKwh[4]).toBeNull();
+    expect(measuredKwh[6]).not.toBeNull();
+  });
+
   it("loses nothing at present where no cause stands", () => {
     const calm = overviewOf(diagnose(site, weather, production(), NAMES));
     expect(calm.recent).toMatchObject({ lossKwhPerDay: 0, moneyPerDay: 0 });

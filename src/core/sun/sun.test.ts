@@ -92,6 +92,8 @@ it("interpolates a series to within 0.0001° of the single positions, over the t
 
 it("lifts the sun by about half a degree at the horizon, and not at all well below it", () => {
   expect(refractionDeg(0, 1010, 10)).toBeCloseTo(0.48, 1);
+  // Meeus 1998, Astronomical Algorithms, example 16.a: the upper limb at 0.5541° is lifted by 24.618 arc minutes.
+  expect(refractionDeg(0.5541, 1010, 10) * 60).toBeCloseTo(24.618, 2);
   expect(refractionDeg(45, 1010, 10)).toBeLessThan(0.02);
   expect(refractionDeg(-5, 1010, 10)).toBe(0);
 });

@@ -10,3 +10,6 @@ export const PICTURE = {
   /** A picture that isn't done by then never will be. */
   mostMs: 60_000,
 } as const;
+
+/** With this code the picture's process says that there was no room to write. */
+export const NO_ROOM_EXIT = 28;

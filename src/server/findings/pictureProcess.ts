@@ -1,7 +1,7 @@
 // A process of its own for one picture: dist/picture.mjs INPUT FULL THUMBNAIL. A file that makes the decoder eat memory, hang
 // or crash takes only this process with it. Answers with one line of JSON on standard output.
 import sharp from "sharp";
-import { PICTURE } from "./pictureLimits";
+import { NO_ROOM_EXIT, PICTURE } from "./pictureLimits";
 
 /** What the process answers. */
 export type PictureAnswer = { widthPx: number; heightPx: number } | { refused: string };
@@ -22,6 +22,12 @@ async function shrink(): Promise<PictureAnswer> {
   return { widthPx: kept.width, heightPx: kept.height };
 }
 
+/** A disk without room is no fault of the picture. */
+const NO_ROOM = /no space|ENOSPC|unable to write|write error/i;
+
 shrink()
-  .catch((): PictureAnswer => ({ refused: "This file isn't a whole picture that can be read (JPEG, PNG, WebP, AVIF or TIFF)" }))
+  .catch((error: unknown): PictureAnswer => {
+    if (error instanceof Error && NO_ROOM.test(error.message)) process.exit(NO_ROOM_EXIT);
+    return { refused: "This file isn't a whole picture that can be read (JPEG, PNG, WebP, AVIF or TIFF)" };
+  })
   .then((answer) => process.stdout.write(`${JSON.stringify(answer)}\n`));

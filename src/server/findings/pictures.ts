@@ -1,9 +1,9 @@
 import { execFile } from "node:child_process";
 import { join } from "node:path";
 import PQueue from "p-queue";
-import { BusyError, FailedError, RefusedError } from "@/core/errors/errors";
+import { BusyError, FailedError, FullError, RefusedError } from "@/core/errors/errors";
 import { processWide } from "../processWide";
-import { PICTURE } from "./pictureLimits";
+import { NO_ROOM_EXIT, PICTURE } from "./pictureLimits";
 import type { PictureAnswer } from "./pictureProcess";
 
 /** So many may wait; the field's queue tries again. */
@@ -28,6 +28,7 @@ function runPictureProcess(args: string[]): Promise<PictureAnswer> {
   return new Promise((resolve, reject) => {
     execFile(process.execPath, [program, ...args], { timeout: PICTURE.mostMs, killSignal: "SIGKILL" }, (error, stdout) => {
       if (!error) return resolve(JSON.parse(stdout) as PictureAnswer);
+      if (error.code === NO_ROOM_EXIT) return reject(new FullError("The disk is full: the picture was not kept. Make room and try again"));
       // Killed by the clock, by the system for its memory, or crashed: the picture's doing.
       if (error.killed || error.signal) return resolve({ refused: "This picture can't be decoded" });
       reject(new FailedError("The picture could not be taken in", { cause: error }));

@@ -6,13 +6,14 @@ import { Readable, Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import type { ReadableStream } from "node:stream/web";
 import { TooLargeError } from "@/core/errors/errors";
+import { asIrradantError } from "@/db/databaseErrors";
 import { database, incomingFolder } from "../database";
 
 /**
  * Puts an upload aside as a file, to be read from there. Broken off, or over the limit, nothing of it stays.
  * @param what the file's name, for the refusal
  * @returns path of the file; its name begins with this process's number (see `removeOrphans` in `database.ts`)
- * @throws TooLargeError while it streams
+ * @throws TooLargeError while it streams, FullError where there is no room for it
  */
 export async function receiveUpload(body: ReadableStream, what: string, mostBytes: number): Promise<string> {
   await database();
@@ -22,7 +23,7 @@ export async function receiveUpload(body: ReadableStream, what: string, mostByte
     return path;
   } catch (error) {
     await rm(path, { force: true });
-    throw error;
+    throw asIrradantError(error);
   }
 }
 

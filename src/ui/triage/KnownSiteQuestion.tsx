@@ -33,8 +33,8 @@ export function KnownSiteQuestion({ known, onAnswer }: { known: KnownSite; onAns
                   {words}
                   <span className="caption block font-mono wrap-anywhere">{key}</span>
                 </td>
-                <td className="figures pr-4 wrap-anywhere">{before}</td>
-                <td className="figures wrap-anywhere">{after}</td>
+                <td className="figures py-1 pr-4 wrap-anywhere">{before}</td>
+                <td className="figures py-1 wrap-anywhere">{after}</td>
               </tr>
             ))}
           </tbody>
