@@ -391,6 +391,11 @@ describe("sites and cases", () => {
     });
     expect(rows.find(({ siteId }) => siteId === site.id)?.problem).toBeNull();
     await expect(openSite(ME, "seven")).rejects.toMatchObject({ kind: "failed" });
+    // And it can be mended by giving its file anew.
+    const file = { ...site, id: "seven" };
+    await expect(saveSite(ME, file, "x")).rejects.toMatchObject({ kind: "conflict", details: { differences: [{ after: "readable" }] } });
+    await saveSite(ME, file, "Mended", "new-version");
+    expect((await openSite(ME, "seven")).site.id).toBe("seven");
   });
 
   it("are each recorded by who did it, and only by those who may", async () => {

@@ -1,6 +1,6 @@
 import type { Transaction } from "sequelize";
 import { z } from "zod";
-import { ConflictError, NotFoundError, RefusedError } from "@/core/errors/errors";
+import { ConflictError, IrradantError, NotFoundError, RefusedError } from "@/core/errors/errors";
 import { readSiteFile, writeSiteFile } from "@/core/formats/siteFile";
 import { siteName } from "@/core/site/lookups";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -8,7 +8,7 @@ import { AsBuiltRecord, SiteRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
 import { inTransaction } from "../database";
 import { parsedAsBuilt } from "./asBuilt";
-import { siteDifferences } from "./siteDifference";
+import { type Difference, siteDifferences } from "./siteDifference";
 
 /** What a site file whose id is known is to become: the person says, it is never guessed. */
 export const siteIntent = z.enum(["ask", "new-version", "new-site"]).default("ask");
@@ -77,11 +77,21 @@ async function lastVersion(siteId: string, transaction: Transaction): Promise<As
 }
 
 function conflict(known: SiteRecord, present: AsBuiltRecord, site: SiteFile): ConflictError {
-  const differences = siteDifferences(parsedAsBuilt(site.id, present.siteFile), site);
+  const differences = differencesFrom(present, site);
   return new ConflictError(
     `There is a site ${site.id} already (${known.name}, version ${present.version}): say whether this is a new version of it or a new site`,
     { siteId: site.id, name: known.name, version: present.version, differences },
   );
+}
+
+/** A stored description that the present rules don't read any more can still be replaced. */
+function differencesFrom(present: AsBuiltRecord, site: SiteFile): Difference[] {
+  try {
+    return siteDifferences(parsedAsBuilt(site.id, present.siteFile), site);
+  } catch (error) {
+    if (!(error instanceof IrradantError)) throw error;
+    return [{ words: "the whole description", key: "", before: error.message, after: "readable" }];
+  }
 }
 
 /** "barn-2" for a second barn. */

@@ -5,8 +5,8 @@ import { pathId } from "@/app/pathId";
 import { FormatError } from "@/core/errors/formatError";
 import { SERIES_MOST } from "@/core/formats/seriesLimits";
 import { startImport } from "@/server/imports/importSeries";
-import { receiveUpload } from "@/server/imports/upload";
 import { requireSite } from "@/server/sites/asBuilt";
+import { receiveUpload } from "@/server/uploads/receiveUpload";
 import { readQuery } from "../../../body";
 import { respond } from "../../../respond";
 

@@ -5,7 +5,7 @@ import { pathId } from "@/app/pathId";
 import { RefusedError } from "@/core/errors/errors";
 import { addPhoto } from "@/server/findings/photos";
 import { PICTURE } from "@/server/findings/pictureLimits";
-import { receiveUpload } from "@/server/imports/upload";
+import { receiveUpload } from "@/server/uploads/receiveUpload";
 import { respond } from "../../../../respond";
 
 export function PUT(request: Request, { params }: { params: Promise<{ id: string; photoId: string }> }) {
