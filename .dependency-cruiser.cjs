@@ -59,6 +59,7 @@ module.exports = {
           "^src/front/serve\\.ts$",
           "^src/server/(work/worker|demo/loadDemo|findings/pictureProcess)\\.ts$",
           "\\.d\\.ts$",
+          "/fixtures/",
         ],
       },
       to: {},

@@ -228,6 +228,16 @@ describe("the front", () => {
       socket.on("close", () => resolve(heard));
     });
     expect(said).toContain("413");
+    expect(said.toLowerCase()).toContain("connection: close");
+  });
+
+  it("keeps the line of a caller whose request was read", async () => {
+    const port = await listen(async (request, response) => {
+      for await (const _ of request);
+      response.end("read");
+    });
+    const { headers } = await ask(port, "/api/x", { "content-length": "0", connection: "keep-alive" }, "POST");
+    expect(headers.connection).toBe("keep-alive");
   });
 
   it("answers a request that isn't HTTP, or has endless headers, without falling", async () => {

@@ -43,11 +43,7 @@ export function createFront({ handle, dataMark, env, developing = false }: Front
 
   async function answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
     for (const [name, value] of SECURITY_HEADERS) response.setHeader(name, value);
-    const { socket } = request;
-    response.once("finish", () => {
-      // Whoever was answered before all was read, because it was too much, would go on sending.
-      if (!request.complete) setTimeout(() => socket.destroy(), LINGER_MS).unref();
-    });
+    endUnread(request, response);
     const path = pathOf(request);
     const rejection = checkRequest({ method: request.method ?? "", pathname: path, header: (name) => one(request.headers[name]) }, hosts);
     if (rejection) return refuse(request, response, rejection.status, rejection.reason);
@@ -102,7 +98,26 @@ export function createFront({ handle, dataMark, env, developing = false }: Front
 }
 
 /** Time for the caller to read why, before what is still coming meets a closed line. */
-const LINGER_MS = 500;
+const LINGER_MS = 1500;
+
+/**
+ * Whoever is answered before all was read, because it was too much, would go on sending. The answer says that the line is
+ * closed after it, what still comes is let past for a moment so that the answer is read, then the line is closed.
+ */
+function endUnread(request: IncomingMessage, response: ServerResponse): void {
+  const { socket, headers } = request;
+  if (headers["transfer-encoding"] === undefined && Number(headers["content-length"] ?? 0) === 0) return;
+  const writeHead = response.writeHead.bind(response) as (...args: unknown[]) => ServerResponse;
+  response.writeHead = ((...args: unknown[]) => {
+    if (!request.complete) response.shouldKeepAlive = false;
+    return writeHead(...args);
+  }) as typeof response.writeHead;
+  response.once("finish", () => {
+    if (request.complete) return;
+    request.resume();
+    setTimeout(() => socket.destroy(), LINGER_MS).unref();
+  });
+}
 
 /** Each answer has a mark of its own: an old one, seen in another answer, opens nothing. */
 async function sendPage(page: KeptPage, request: IncomingMessage, response: ServerResponse): Promise<void> {
@@ -129,8 +144,6 @@ function refuse(request: IncomingMessage, response: ServerResponse, status: numb
   response.setHeader("content-type", json ? "application/json" : "text/plain; charset=utf-8");
   response.setHeader("content-security-policy", INERT_POLICY);
   if (status === 503) response.setHeader("retry-after", "5");
-  // What was still on its way isn't read.
-  response.setHeader("connection", "close");
   response.end(json ? JSON.stringify({ error: reason }) : `${reason}\n`);
   return Promise.resolve();
 }
