@@ -55,7 +55,7 @@ it("answers at once, tells how far it is, and closes with what came out", async 
 
 it("is called off once, while it runs", async () => {
   const { id } = await openWork();
-  await cancelJob(ME, id);
+  expect(await cancelJob(ME, id)).toBe(true);
   expect(await ended(id)).toMatchObject({ state: "cancelled" });
   await expect(cancelJob(ME, id)).rejects.toMatchObject({ kind: "conflict" });
   await expect(cancelJob(ME, "none")).rejects.toMatchObject({ kind: "not-found" });
@@ -103,6 +103,6 @@ it("is known to other processes, and told as broken off where its own has died",
   });
   expect(await findJob(ME, "elsewhere")).toMatchObject({ state: "running", progress: 0.3 });
   expect(await findJob(ME, "dead")).toMatchObject({ state: "failed", message: expect.stringContaining("nothing was changed") });
-  await cancelJob(ME, "elsewhere");
+  expect(await cancelJob(ME, "elsewhere")).toBe(false);
   expect((await JobRecord.findByPk("elsewhere"))?.cancelAskedAt).toBeInstanceOf(Date);
 });

@@ -96,22 +96,24 @@ const BROKEN_OFF = "The server stopped while it was at work; nothing was changed
 
 /**
  * Asks running work to stop; what it had not finished is as if it had never begun.
+ * @returns true where it is called off; false where another process was asked to, and may have gone too far by then
  * @throws ConflictError where it has ended, or has gone too far to be called off
  */
-export async function cancelJob(actor: Actor, id: string): Promise<void> {
+export async function cancelJob(actor: Actor, id: string): Promise<boolean> {
   allow(actor, "manage");
   const live = liveJobs().get(id);
   if (live) {
     if (live.state !== "running") throw new ConflictError(`It has ended already: ${live.message}`);
     if (live.final) throw new ConflictError("It is being stored already; undo it afterwards");
     live.abort.abort();
-    return;
+    return true;
   }
   const job = await findJob(actor, id);
   if (job.state !== "running") throw new ConflictError(`It has ended already: ${job.message}`);
   await inTransaction(async (transaction) => {
     await JobRecord.update({ cancelAskedAt: new Date() }, { where: { id }, transaction });
   });
+  return false;
 }
 
 function controlOf(job: LiveJob): JobControl {

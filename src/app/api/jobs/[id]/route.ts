@@ -12,7 +12,6 @@ export function GET(request: Request, { params }: Context) {
 export function DELETE(request: Request, { params }: Context) {
   return respond(request, async () => {
     const id = pathId((await params).id, "job");
-    await cancelJob(await currentActor(), id);
-    return { id, cancelled: true };
+    return { id, cancelled: await cancelJob(await currentActor(), id) };
   });
 }
