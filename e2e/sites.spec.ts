@@ -79,6 +79,12 @@ test("while new figures are worked out a page shows the old ones with their age,
   const age = page.getByText(/The data have changed since\. These figures are of/);
   await expect(age).toBeVisible();
   await expect(age).toBeHidden();
+  const back = await page.request.post("/api/sites?name=l.site.json&as=new-version", { data: site });
+  expect(back.ok()).toBe(true);
+  await page.goto("/");
+  await expect(page.getByText(/the data have changed, new ones are on their way/)).toBeVisible();
+  await expect(page.getByText(/the data have changed, new ones are on their way/)).toBeHidden();
+  await page.goto(`${LARCH_CASE}/compare`);
   await expect(page.getByRole("heading", { name: "Where the energy goes" })).toBeVisible();
 });
 

@@ -16,8 +16,8 @@ export function stop(text, code = 1) {
 
 export function checkNode() {
   const [major, minor] = process.versions.node.split(".").map(Number);
-  if (major < 20 || (major === 20 && minor < 9)) {
-    stop(`Node.js ${process.versions.node} is too old: 20.9 or newer is needed.`);
+  if (major < 20 || (major === 20 && minor < 12)) {
+    stop(`Node.js ${process.versions.node} is too old: 20.12 or newer is needed.`);
   }
 }
 

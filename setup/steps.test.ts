@@ -59,7 +59,7 @@ describe("the demo says in one line why it can't start", () => {
     const code = `Object.defineProperty(process.versions, "node", { value: "18.19.0" }); import("./setup/steps.mjs").then((steps) => steps.checkNode());`;
     const { status, stderr } = spawnSync(process.execPath, ["-e", code], { encoding: "utf8" });
     expect(status).toBe(1);
-    expect(stderr.trim()).toBe("irradant: Node.js 18.19.0 is too old: 20.9 or newer is needed.");
+    expect(stderr.trim()).toBe("irradant: Node.js 18.19.0 is too old: 20.12 or newer is needed.");
   });
 });
 

@@ -1,6 +1,7 @@
 import { currentActor } from "@/app/actor";
 import { isTrouble, orTrouble } from "@/app/trouble";
 import { triage } from "@/server/triage";
+import { RefreshWhile } from "@/ui/status/RefreshWhile";
 import { TroublePanel } from "@/ui/status/TroublePanel";
 import { AddSite } from "@/ui/triage/AddSite";
 import { TriageList } from "@/ui/triage/TriageList";
@@ -16,6 +17,7 @@ export default async function TriagePage() {
       <h1 className="text-2xl">Triage</h1>
       <p className="mt-1 max-w-3xl text-quiet">All sites: danger first, then by what each loses a day at present.</p>
       <TriageList rows={rows} />
+      {rows.some(({ working }) => working) ? <RefreshWhile /> : null}
       <AddSite />
     </main>
   );

@@ -32,6 +32,8 @@ export interface TriageRow {
   problem: string | null;
   /** When the figures were worked out, where the data have changed since; null where they are up to date. */
   outdatedSince: string | null;
+  /** Whether its figures are being worked out. */
+  working: boolean;
   timeZone: string;
   cases: { id: string; title: string; kind: string; openedAt: string }[];
   /** Measured over expected of the last weeks, oldest first. */
@@ -92,6 +94,7 @@ function danger(row: TriageRow): number {
 
 function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
   const summary = record.analysis ? readSummary(record.analysis.summary) : null;
+  const working = !isCurrent(record, record.analysis?.key);
   const described = description(record, text);
   const findings = (record.cases ?? []).flatMap((open) => open.findings ?? []);
   const severities = findings.flatMap(({ pointId, gradeId }) => findGrade(pointId, gradeId)?.severity ?? []);
@@ -105,7 +108,8 @@ function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
     severity: severities.reduce<Severity | null>((worst, one) => (worst ? graver(worst, one) : one), summary?.severity ?? null),
     standing: (summary?.standing ?? []).map(({ cause, scope, from, to }) => ({ title: CAUSES[cause].title, scope, from, to })),
     problem: described.problem ?? problemOf(summary),
-    outdatedSince: record.analysis && !isCurrent(record, record.analysis.key) ? record.analysis.madeAt.toISOString() : null,
+    outdatedSince: record.analysis && working ? record.analysis.madeAt.toISOString() : null,
+    working,
     cases: (record.cases ?? []).map(({ id, title, kind, openedAt }) => ({ id, title, kind, openedAt: openedAt.toISOString() })),
     weekly: summary?.weekly ?? [],
   };
