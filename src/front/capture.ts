@@ -4,17 +4,23 @@ import type { KeptPage } from "./pageCache";
 /** Headers that belong to one connection, or that the front sets itself. */
 const OWN = new Set(["connection", "keep-alive", "transfer-encoding", "date", "content-length", "content-security-policy"]);
 
+/** A page that isn't rendered by then never will be; whoever waits for it is told instead of waiting for ever. */
+const LONGEST_MS = 60_000;
+
 /**
  * Lets a handler answer into memory instead of onto a connection.
  * @param request a request without a body
  * @param nonce the mark that the handler sets on its scripts
+ * @throws where the handler does, or never ends
  */
 export function capture(
   request: IncomingMessage,
   handle: (request: IncomingMessage, response: ServerResponse) => Promise<void>,
   nonce: string,
+  longestMs = LONGEST_MS,
 ): Promise<KeptPage> {
   return new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new Error(`${request.url} was not rendered in ${longestMs} ms`)), longestMs);
     const response = new ServerResponse(request);
     const chunks: Buffer[] = [];
     const take = (chunk: unknown, encoding: unknown) => {
@@ -35,6 +41,7 @@ export function capture(
       return true;
     }) as typeof response.write;
     response.end = ((...args: unknown[]) => {
+      clearTimeout(timer);
       take(args[0], args[1]);
       called(args);
       const headers = Object.entries(response.getHeaders())
@@ -47,6 +54,9 @@ export function capture(
       return response;
     }) as typeof response.end;
     response.flushHeaders = () => undefined;
-    handle(request, response).catch(reject);
+    handle(request, response).catch((error: unknown) => {
+      clearTimeout(timer);
+      reject(error);
+    });
   });
 }

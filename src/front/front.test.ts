@@ -3,6 +3,7 @@ import type { AddressInfo } from "node:net";
 import { connect } from "node:net";
 import { gunzipSync } from "node:zlib";
 import { afterEach, describe, expect, it, vi } from "vitest";
+import { capture } from "./capture";
 import { checkRequest } from "./checkRequest";
 import { createFront, type Handler } from "./front";
 import { allowedHosts, isAllowedHost, isOwnOrigin } from "./hosts";
@@ -168,6 +169,13 @@ describe("the front", () => {
     expect((await ask(port, "/")).status).toBe(500);
     await ask(port, "/");
     expect(failing.mock.calls.length).toBeGreaterThanOrEqual(2);
+  });
+
+  it("lets nobody wait for ever for a page that is never done", async () => {
+    const request = { url: "/", method: "GET", headers: {} } as IncomingMessage;
+    await expect(capture(request, () => new Promise(() => {}), "n", 20)).rejects.toThrow("/ was not rendered in 20 ms");
+    const broken = capture(request, () => Promise.reject(new Error("broke")), "n", 20);
+    await expect(broken).rejects.toThrow("broke");
   });
 
   it("packs pages for those who can unpack them", async () => {

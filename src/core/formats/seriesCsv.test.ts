@@ -28,6 +28,19 @@ it("gives the same however the text is cut into pieces", () => {
   }
 });
 
+it("takes the line breaks of any machine, also where a piece ends between the two characters of one", () => {
+  const text = `${head}${rows("2025-03-01T00:00:00Z", 6).join("")}`;
+  const whole = read(text);
+  for (const mark of ["\r\n", "\r"]) {
+    const other = text.replaceAll("\n", mark);
+    for (let size = 1; size < 60; size += 7) {
+      const reader = new SeriesCsvReader("production", "p.csv");
+      for (let k = 0; k < other.length; k += size) reader.push(other.slice(k, k + size));
+      expect(reader.finish()).toEqual(whole);
+    }
+  }
+});
+
 it("writes what it read, unknown columns too", () => {
   const text = `timestamp,ghi,t_air,remark\n2025-03-01T00:00:00Z,0,-3.25,"fog, dense"\n2025-03-01T01:00:00Z,12.5,,\n`;
   const series = readSeriesCsv(text, "weather", "w.csv");

@@ -12,6 +12,8 @@ import { SERIES_MOST } from "./seriesLimits";
  */
 export class CsvRows {
   private rest = "";
+  /** A carriage return at the end of a piece: with a line feed at the head of the next it is one break. */
+  private pending = "";
   private line = 0;
 
   constructor(
@@ -19,7 +21,11 @@ export class CsvRows {
     private readonly onRow: (cells: string[], line: number) => void,
   ) {}
 
-  push(chunk: string): void {
+  push(piece: string): void {
+    const text = this.pending + piece;
+    this.pending = text.endsWith("\r") ? "\r" : "";
+    // Breaks of any machine count as one.
+    const chunk = text.slice(0, text.length - this.pending.length).replace(/\r\n?/g, "\n");
     const end = chunk.lastIndexOf("\n") + 1;
     if (end > 0) {
       this.rows(this.rest + chunk.slice(0, end - 1));
@@ -43,7 +49,7 @@ export class CsvRows {
   }
 
   private rows(text: string): void {
-    const parsed = Papa.parse<string[]>(text.replaceAll("\r", ""), { delimiter: ",", newline: "\n" });
+    const parsed = Papa.parse<string[]>(text, { delimiter: ",", newline: "\n" });
     const quotes = parsed.errors.find((error) => error.type === "Quotes");
     if (quotes) {
       throw new FormatError({
