@@ -11,7 +11,13 @@ export const metadata = { title: "Triage" };
 
 export default async function TriagePage() {
   const rows = await orTrouble(async () => triage(await currentActor()));
-  if (isTrouble(rows)) return <TroublePanel title="The sites can't be shown" what={rows.trouble} where="Triage" />;
+  if (isTrouble(rows)) {
+    return (
+      <TroublePanel title="The sites can't be shown" what={rows.trouble} where="Triage; it comes by itself once the reason is gone">
+        <RefreshWhile />
+      </TroublePanel>
+    );
+  }
   return (
     <main id="bench" className="mx-auto max-w-6xl px-4 py-6 desk:px-8">
       <h1 className="text-2xl">Triage</h1>

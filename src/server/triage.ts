@@ -105,7 +105,11 @@ function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
     moneyPerDay: summary?.recent?.moneyPerDay ?? null,
     asOf: summary?.recent?.to ?? null,
     countedDays: summary?.recent?.days ?? 0,
-    severity: severities.reduce<Severity | null>((worst, one) => (worst ? graver(worst, one) : one), summary?.severity ?? null),
+    // Of a site that can't be read nobody can say that it is sound.
+    severity: severities.reduce<Severity | null>(
+      (worst, one) => (worst ? graver(worst, one) : one),
+      described.problem ? "watch" : (summary?.severity ?? null),
+    ),
     standing: (summary?.standing ?? []).map(({ cause, scope, from, to }) => ({ title: CAUSES[cause].title, scope, from, to })),
     problem: described.problem ?? problemOf(summary),
     outdatedSince: record.analysis && working ? record.analysis.madeAt.toISOString() : null,

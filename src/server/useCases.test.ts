@@ -387,6 +387,7 @@ describe("sites and cases", () => {
     const rows = await triage(ME);
     expect(rows.find(({ siteId }) => siteId === "seven")).toMatchObject({
       nameplateKw: null,
+      severity: "watch",
       problem: expect.stringContaining("What is stored of site seven can't be read"),
     });
     expect(rows.find(({ siteId }) => siteId === site.id)?.problem).toBeNull();

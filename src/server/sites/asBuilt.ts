@@ -1,5 +1,6 @@
 import { LRUCache } from "lru-cache";
 import { FailedError, IrradantError, NotFoundError } from "@/core/errors/errors";
+import { FormatError } from "@/core/errors/formatError";
 import { readSiteFile } from "@/core/formats/siteFile";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { AsBuiltRecord, SiteRecord } from "@/db/models/records";
@@ -56,6 +57,15 @@ export function parsedAsBuilt(siteId: string, text: string): SiteFile {
     return site;
   } catch (error) {
     if (!(error instanceof IrradantError)) throw error;
-    throw new FailedError(`What is stored of site ${siteId} can't be read: ${error.message}`, { cause: error });
+    throw new FailedError(`What is stored of site ${siteId} can't be read (${shortly(error)}): add its site file anew to mend it`, {
+      cause: error,
+    });
   }
+}
+
+/** The first of a file's faults, and how many there are. */
+function shortly(error: IrradantError): string {
+  if (!(error instanceof FormatError)) return error.message;
+  const others = error.faults.length + error.more - 1;
+  return `${error.lines[0]}${others > 0 ? `, and ${others} more` : ""}`;
 }
