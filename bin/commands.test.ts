@@ -78,7 +78,7 @@ it("diagnose: writes a diagnosis of the public format that names the dead string
 describe("unusable input ends with 2 and one line that says what and where", () => {
   it.each<[string, string[], RegExp]>([
     ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose, schema/],
-    ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, diagnosis/],
+    ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, reading, diagnosis/],
     ["no such file", ["expected", "--site", "/nowhere.json", "--weather", "w"], /\/nowhere\.json: found no such file/],
     ["a missing option", ["diagnose", "--site", "x"], /--weather is missing/],
     ["a latitude off the globe", ["sun", "--lat", "95", "--lon", "0"], /--lat: found "95", expected a number from -90 to 90/],
@@ -143,4 +143,9 @@ it("schema: writes what an editor needs", () => {
   expect(schema.required).not.toContain("albedo");
   expect(schema.properties.planes.items.properties.tiltDeg).toMatchObject({ minimum: 0, maximum: 90 });
   expect(run(["schema", "diagnosis"]).status).toBe(0);
+  const kinds = JSON.parse(run(["schema", "reading"]).stdout).oneOf.map(
+    (kind: { properties: { kind: { const: string } } }) => kind.properties.kind.const,
+  );
+  expect(kinds).toContain("insulation-resistance");
+  expect(kinds).toHaveLength(10);
 });

@@ -3,6 +3,7 @@ import { dirname, join } from "node:path";
 import { describe, expect, it } from "vitest";
 import { diagnosisSchema } from "@/core/formats/diagnosisFile";
 import { jsonSchemaOf, keysOf } from "@/core/formats/jsonSchema";
+import { readingSchema } from "@/core/formats/readingFile";
 import { readSeriesCsv } from "@/core/formats/seriesCsv";
 import { readSiteFile } from "@/core/formats/siteFile";
 import { siteKeyTable } from "@/core/formats/siteKeyTable";
@@ -30,6 +31,15 @@ describe("docs/formats.md", () => {
     const { energy, causes } = diagnosisSchema.parse(JSON.parse(blocks("json")[1]));
     expect(causes.reduce((sum, { lossKwh }) => sum + lossKwh, energy.unexplainedKwh)).toBeCloseTo(energy.lossKwh, 6);
     expect(energy.expectedKwh - energy.measuredKwh).toBeCloseTo(energy.lossKwh, 6);
+  });
+
+  it("has a reading of the format, which refuses a kind that there isn't and a value that can't be", () => {
+    const reading = JSON.parse(blocks("json")[2]);
+    expect(readingSchema.parse(reading)).toMatchObject({ kind: "insulation-resistance", measuredMohm: 2.4 });
+    expect(readingSchema.safeParse({ ...reading, kind: "moonlight" }).success).toBe(false);
+    expect(readingSchema.safeParse({ ...reading, surgeProtector: "perhaps" }).success).toBe(false);
+    expect(readingSchema.safeParse({ ...reading, measuredMohm: -1 }).success).toBe(false);
+    expect(readingSchema.parse({ format: "irradant-reading/1", kind: "continuity", measuredOhm: 0.2 })).toMatchObject({ limitOhm: 0.5 });
   });
 
   it("has words for every key that there is, and for none that there isn't", () => {

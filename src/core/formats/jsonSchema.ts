@@ -2,9 +2,10 @@ import { z } from "zod";
 import { siteFileSchema } from "../site/siteSchema";
 import { SITE_WORDS } from "../site/siteWords";
 import { diagnosisSchema } from "./diagnosisFile";
+import { readingSchema } from "./readingFile";
 
 /** The public formats that are JSON, by the name that people call them. */
-export const JSON_FORMATS = { site: siteFileSchema, diagnosis: diagnosisSchema } as const;
+export const JSON_FORMATS = { site: siteFileSchema, reading: readingSchema, diagnosis: diagnosisSchema } as const;
 
 /** A JSON Schema, as far as it is used here. */
 export interface JsonSchema {
