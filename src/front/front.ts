@@ -112,11 +112,20 @@ function endUnread(request: IncomingMessage, response: ServerResponse): void {
     if (!request.complete) response.shouldKeepAlive = false;
     return writeHead(...args);
   }) as typeof response.writeHead;
-  response.once("finish", () => {
-    if (request.complete) return;
-    request.resume();
-    setTimeout(() => socket.destroy(), LINGER_MS).unref();
-  });
+  const end = response.end.bind(response) as (...args: unknown[]) => ServerResponse;
+  // Closed at once, with bytes still coming in, the line would be reset and the answer lost on its way.
+  response.end = ((...args: unknown[]) => {
+    if (request.complete || request.destroyed || socket.destroyed) return end(...args);
+    if (typeof args[0] === "string" || args[0] instanceof Uint8Array) response.write(args[0]);
+    let ended = false;
+    const finish = () => {
+      if (!ended) end();
+      ended = true;
+    };
+    request.once("end", finish).once("close", finish).resume();
+    setTimeout(finish, LINGER_MS).unref();
+    return response;
+  }) as typeof response.end;
 }
 
 /** Each answer has a mark of its own: an old one, seen in another answer, opens nothing. */
