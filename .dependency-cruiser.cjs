@@ -1,7 +1,7 @@
 // The borders of docs/architecture.md. An arrow never points back up: a folder imports only from those above it in this list.
 const CORE_ORDER = [
   ["constants", "round", "errors"],
-  ["series", "causes"],
+  ["series", "causes", "changes"],
   ["sun"],
   ["sky"],
   ["site"],
@@ -57,6 +57,8 @@ module.exports = {
           tests,
           "^src/app/",
           "^src/front/serve\\.ts$",
+          "^src/field/pages/serviceWorker\\.ts$",
+          "^src/field/pictures/shrinkWorker\\.ts$",
           "^src/server/(work/worker|demo/loadDemo|findings/pictureProcess)\\.ts$",
           "\\.d\\.ts$",
           "/fixtures/",
@@ -77,7 +79,7 @@ module.exports = {
       severity: "error",
       comment: "The core imports nothing above it.",
       from: { path: "^src/core/", pathNot: tests },
-      to: { path: "^(src/(db|server|app|ui)|bin|bench|e2e|setup)/" },
+      to: { path: "^(src/(db|server|field|app|ui)|bin|bench|e2e|setup)/" },
     },
     {
       name: "core-is-pure",
@@ -98,7 +100,7 @@ module.exports = {
       severity: "error",
       comment: "The database layer imports the core only.",
       from: { path: "^src/db/" },
-      to: { path: "^src/(server|app|ui)/|(^|/)node_modules/(react|react-dom|next)/" },
+      to: { path: "^src/(server|field|app|ui)/|(^|/)node_modules/(react|react-dom|next)/" },
     },
     {
       name: "front-is-outside",
@@ -111,7 +113,7 @@ module.exports = {
       name: "nothing-knows-the-front",
       severity: "error",
       comment: "The front is started, never asked.",
-      from: { path: "^(src/(core|db|server|app|ui)|bin)/" },
+      from: { path: "^(src/(core|db|server|field|app|ui)|bin)/" },
       to: { path: "^src/front/" },
     },
     {
@@ -119,7 +121,14 @@ module.exports = {
       severity: "error",
       comment: "The server imports core and database only.",
       from: { path: "^src/server/" },
-      to: { path: "^src/(app|ui)/|(^|/)node_modules/(react|react-dom)/" },
+      to: { path: "^src/(field|app|ui)/|(^|/)node_modules/(react|react-dom)/" },
+    },
+    {
+      name: "field-above-core",
+      severity: "error",
+      comment: "What keeps things on a device runs in a browser, with the core and without screens; the server it knows by its answers.",
+      from: { path: "^src/field/", pathNot: tests },
+      to: { path: "^src/(db|server|front|app|ui)/|(^|/)node_modules/(react|react-dom|next|sequelize|sqlite3|sharp)/" },
     },
     {
       name: "app-is-thin",

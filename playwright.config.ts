@@ -10,6 +10,8 @@ export default defineConfig({
   reporter: [["list"]],
   use: {
     viewport: { width: 1280, height: 800 },
+    // Tests that answer for the server would be passed by; those of pages without a network let it in.
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: "/usr/bin/chromium",
       args: ["--no-sandbox", "--disable-quic", "--disable-background-networking", "--disable-component-update", "--no-first-run"],

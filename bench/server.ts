@@ -114,16 +114,20 @@ async function load(path: string): Promise<Load> {
 
 /** Each finding has an id of its own. */
 async function send(caseId: string, connections: number): Promise<Load> {
-  const finding = { caseId, pointId: "panel-meters", gradeId: "watch", recordedAt: "2026-04-01T10:00:00Z" };
+  const made = { caseId, pointId: "panel-meters", device: "bench-device", madeMs: Date.parse("2026-04-01T10:00:00Z") };
+  const finding = () => ({
+    ...made,
+    ...{ kind: "finding", id: crypto.randomUUID(), recordId: crypto.randomUUID(), fields: { gradeId: "watch" } },
+  });
   return told(
     await autocannon({
-      url: `${ADDRESS}/api/findings`,
+      url: `${ADDRESS}/api/changes`,
       connections,
       duration: SECONDS,
       method: "POST",
       headers: { "content-type": "application/json" },
       setupClient: (client) => {
-        const next = () => client.setBody(JSON.stringify({ ...finding, id: crypto.randomUUID() }));
+        const next = () => client.setBody(JSON.stringify(finding()));
         next();
         client.on("response", next);
       },

@@ -43,7 +43,7 @@ test("the work can be done by keyboard alone", async ({ page }) => {
   await expect(sound).toBeChecked();
   await page.keyboard.press("ArrowDown");
   await expect(page.getByRole("article", { name: "Rows straight and level" }).getByRole("radio").nth(1)).toBeChecked();
-  await expect(page.getByText("All recorded")).toBeVisible();
+  await expect(page.getByText("All kept")).toBeVisible();
   await page.keyboard.press("5");
   await expect(page).toHaveURL(/\/diagnose$/);
   await page.getByRole("slider", { name: "Read single days" }).focus();
@@ -73,10 +73,14 @@ test("photos lose their metadata and stand upright", async ({ page, request }) =
     .toBuffer();
   const findingId = crypto.randomUUID();
   const photoId = crypto.randomUUID();
-  await request.post("/api/findings", {
-    data: { id: findingId, caseId: "weir-barn-2026", pointId: "panel-meters", gradeId: "watch", recordedAt: new Date().toISOString() },
-  });
-  const put = () => request.put(`/api/findings/${findingId}/photos/${photoId}`, { data: sideways });
+  const made = { caseId: "weir-barn-2026", pointId: "panel-meters", device: "access-test", madeMs: Date.now() };
+  const change = { ...made, kind: "finding", id: crypto.randomUUID(), recordId: findingId, fields: { gradeId: "watch" } };
+  expect((await request.post("/api/changes", { data: change })).status()).toBe(200);
+  const photoOf = (id: string) => {
+    const photo = { ...made, kind: "photo", id, recordId: id, findingId, fields: { removed: false } };
+    return `/api/photos/${id}?change=${encodeURIComponent(JSON.stringify(photo))}`;
+  };
+  const put = () => request.put(photoOf(photoId), { data: sideways });
   expect((await put()).status()).toBe(200);
   expect((await put()).status()).toBe(200);
   for (const query of ["", "?small"]) {
@@ -85,7 +89,7 @@ test("photos lose their metadata and stand upright", async ({ page, request }) =
     expect(kept.exif).toBeUndefined();
     expect(kept.orientation).toBeUndefined();
   }
-  const refused = await request.put(`/api/findings/${findingId}/photos/${crypto.randomUUID()}`, { data: Buffer.from("no picture") });
+  const refused = await request.put(photoOf(crypto.randomUUID()), { data: Buffer.from("no picture") });
   expect(refused.status()).toBe(400);
   expect((await refused.json()).error).toContain("isn't a whole picture");
   await page.goto("/cases/weir-barn-2026/hand-over");

@@ -23,7 +23,7 @@ test("what isn't there is not found, and what can't be read is said", async ({ r
   expect((await request.get("/api/demo-files/..%2Firradant.sqlite")).status()).toBe(404);
   expect((await request.get("/sites/none")).status()).toBe(404);
   expect((await request.get("/cases/none/brief")).status()).toBe(404);
-  const bad = await request.post("/api/findings", { data: { id: "x" } });
+  const bad = await request.post("/api/changes", { data: { id: "x", kind: "finding" } });
   expect(bad.status()).toBe(400);
   expect((await bad.json()).error).toContain("caseId");
   const kind = await request.post("/api/sites/weir-barn/import?kind=moon&name=a.csv", { data: "x" });

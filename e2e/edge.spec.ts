@@ -19,17 +19,29 @@ function raw(demo: Demo, text: string): Promise<string> {
 }
 const statusOf = (answer: string) => Number(answer.split(" ")[1]);
 
+/** A finding's first change, as a device sends it. */
 const FINDING = () => ({
-  id: crypto.randomUUID(),
-  caseId: "weir-barn-2026",
-  pointId: "panel-meters",
-  gradeId: "watch",
-  recordedAt: "2026-11-24T10:00:00Z",
+  ...{ id: crypto.randomUUID(), kind: "finding", recordId: crypto.randomUUID() },
+  ...{ caseId: "weir-barn-2026", pointId: "panel-meters", device: "edge-test-device", madeMs: Date.parse("2026-11-24T10:00:00Z") },
+  fields: { gradeId: "watch" } as Record<string, unknown>,
 });
+const tiny = async () =>
+  (await import("sharp"))
+    .default({ create: { width: 9, height: 9, channels: 3, background: "#123" } })
+    .jpeg()
+    .toBuffer();
+/** Where a photo of a finding is put. */
+const photoOf = (
+  { recordId: findingId, caseId, pointId, device, madeMs }: ReturnType<typeof FINDING>,
+  id: string = crypto.randomUUID(),
+) => {
+  const change = { id, recordId: id, kind: "photo", findingId, caseId, pointId, device, madeMs, fields: { removed: false } };
+  return `/api/photos/${id}?change=${encodeURIComponent(JSON.stringify(change))}`;
+};
 
 test("a foreign name, another site's page and a sandboxed one neither read nor write", async ({ request, demo }) => {
   expect(statusOf(await raw(demo, "GET / HTTP/1.1\r\nhost: rebound.example\r\nconnection: close\r\n\r\n"))).toBe(421);
-  const write = (headers: Record<string, string>) => request.post("/api/findings", { data: FINDING(), headers });
+  const write = (headers: Record<string, string>) => request.post("/api/changes", { data: FINDING(), headers });
   for (const headers of [
     { origin: "http://elsewhere.example" },
     { origin: "null" },
@@ -57,29 +69,29 @@ test("whatever is asked for gets a fitting status and one clear line, never a st
     [404, await at("post", "/api/sites/none/import?kind=weather&name=a.csv", "x")],
     [404, await at("post", "/api/sites/weir-barn/versions/99/restore")],
     [404, await at("post", "/api/sites/weir-barn/versions/one/restore")],
-    [404, await at("put", "/api/cases/none/brief", {})],
+    [404, await request.get("/api/cases/none/changes")],
     [404, await at("post", "/api/cases", { siteId: "none", kind: "alarm", title: "x" })],
-    [404, await at("post", "/api/findings", { ...FINDING(), caseId: "none" })],
-    [404, await at("post", "/api/findings/none/withdraw", { withdrawn: true })],
+    [404, await at("post", "/api/changes", { ...FINDING(), caseId: "none" })],
+    [404, await at("put", photoOf({ ...FINDING(), caseId: "none" }), await tiny())],
     [404, await at("post", "/api/imports/none/undo")],
     [404, await at("post", "/api/calibrations/none/withdraw", { withdrawn: true })],
     [404, await at("get", "/api/photos/none")],
     [404, await at("delete", "/api/jobs/none")],
     [404, await at("get", "/api/nothing")],
-    [400, await at("post", "/api/findings", { ...FINDING(), pointId: "moon" })],
-    [400, await at("post", "/api/findings", { ...FINDING(), recordedAt: "2026-02-30T10:00:00Z" })],
-    [400, await at("post", "/api/findings", { ...FINDING(), note: "n".repeat(5000) })],
-    [400, await at("post", "/api/findings", Buffer.from("{"))],
-    [400, await at("post", "/api/findings", Buffer.from([0xff, 0xfe, 0x00]))],
+    [400, await at("post", "/api/changes", { ...FINDING(), pointId: "moon" })],
+    [400, await at("post", "/api/changes", { ...FINDING(), madeMs: "yesterday" })],
+    [400, await at("post", "/api/changes", { ...FINDING(), fields: { note: "n".repeat(5000) } })],
+    [400, await at("post", "/api/changes", Buffer.from("{"))],
+    [400, await at("post", "/api/changes", Buffer.from([0xff, 0xfe, 0x00]))],
     [400, await at("post", "/api/cases", { siteId: "weir-barn", kind: "party", title: "x" })],
     [400, await at("post", "/api/cases", [])],
     [400, await at("post", "/api/sites/weir-barn/what-if", { moonlight: true })],
     [400, await at("post", "/api/sites/weir-barn/import?kind=moon&name=a.csv", "x")],
     [400, await at("post", "/api/sites?name=a.json", Buffer.from("<html>"))],
-    [400, await at("put", `/api/findings/none/photos/not-a-uuid`, "x")],
-    [413, await at("post", "/api/findings", { ...FINDING(), note: "n".repeat(200_000) })],
+    [400, await at("put", "/api/photos/not-a-uuid?change={}", "x")],
+    [413, await at("post", "/api/changes", { ...FINDING(), fields: { note: "n".repeat(200_000) } })],
     [413, await at("post", "/api/sites?name=a.json", Buffer.alloc(5_000_000, 32))],
-    [405, await at("delete", "/api/findings")],
+    [405, await at("delete", "/api/changes")],
   ];
   for (const [k, [status, answer]] of asked.entries()) {
     expect([k, answer.url(), answer.status()]).toEqual([k, answer.url(), status]);
@@ -117,8 +129,8 @@ test("a body without an end is cut off, and a broken-off upload leaves nothing",
       };
       more();
     });
-  expect(statusOf(await pour("/api/findings", 2000))).toBe(413);
-  const photo = `/api/findings/none/photos/${crypto.randomUUID()}`;
+  expect(statusOf(await pour("/api/changes", 2000))).toBe(413);
+  const photo = photoOf(FINDING());
   expect(statusOf(await pour(photo, 2000, "PUT"))).toBe(413);
   await pour("/api/sites/weir-barn/import?kind=weather&name=endless.csv", 40);
   await expect.poll(async () => (await readdir(incoming)).length).toBe(0);
@@ -133,8 +145,8 @@ test("pictures that are small as files and huge as pictures are turned away, one
     .toBuffer();
   expect(huge.length).toBeLessThan(1_000_000);
   const finding = FINDING();
-  await request.post("/api/findings", { data: finding });
-  const put = (data: Buffer) => request.put(`/api/findings/${finding.id}/photos/${crypto.randomUUID()}`, { data });
+  await request.post("/api/changes", { data: finding });
+  const put = (data: Buffer) => request.put(photoOf(finding), { data });
   const answers = await Promise.all([put(huge), put(huge), put(huge), put(Buffer.from("not a picture")), put(huge.subarray(0, 5000))]);
   expect(answers.map((answer) => answer.status())).toEqual([400, 400, 400, 400, 400]);
   expect((await answers[0].json()).error).toBe("The picture has 108 megapixels; at most 50 are taken");
@@ -146,7 +158,7 @@ test("pictures that are small as files and huge as pictures are turned away, one
 
 test("fifty senders and fifty readers at once: all are answered, and each finding is there once", async ({ request, demo }) => {
   const findings = Array.from({ length: 50 }, () => ({ ...FINDING(), caseId: "meadow-school-2026" }));
-  const send = (finding: ReturnType<typeof FINDING>) => request.post("/api/findings", { data: finding, timeout: 600_000 });
+  const send = (finding: ReturnType<typeof FINDING>) => request.post("/api/changes", { data: finding, timeout: 600_000 });
   const sent = findings.flatMap((finding) => [send(finding), send(finding)]);
   const read = Array.from({ length: 50 }, (_, k) =>
     request.get(["/", "/cases/meadow-school-2026/walk", "/sites/meadow-school"][k % 3], { timeout: 600_000 }),
@@ -160,7 +172,7 @@ test("fifty senders and fifty readers at once: all are answered, and each findin
     ),
   );
   reader.close();
-  expect(ids.sort()).toEqual(findings.map(({ id }) => id).sort());
+  expect(ids.sort()).toEqual(findings.map(({ recordId }) => recordId).sort());
 });
 
 test("what is acknowledged outlives any kill", async ({ request, demo }) => {
@@ -170,8 +182,8 @@ test("what is acknowledged outlives any kill", async ({ request, demo }) => {
     const senders = Array.from({ length: 4 }, async () => {
       while (!killed) {
         const finding = { ...FINDING(), caseId: "larch-house-2026" };
-        const answer = await request.post("/api/findings", { data: finding, timeout: 20_000 }).catch(() => null);
-        if (answer?.ok() && (await answer.json()).id === finding.id) known.push(finding.id);
+        const answer = await request.post("/api/changes", { data: finding, timeout: 20_000 }).catch(() => null);
+        if (answer?.ok() && (await answer.json()).kept === finding.id) known.push(finding.id);
       }
     });
     await new Promise((resolve) => setTimeout(resolve, 150 + 60 * round));
@@ -192,7 +204,7 @@ test("the database's troubles are one clear line, and pass by themselves when th
     const other = new sqlite3.Database(path);
     const run = (sql: string) => new Promise<void>((resolve, reject) => other.exec(sql, (error) => (error ? reject(error) : resolve())));
     await run("BEGIN IMMEDIATE");
-    const waiting = request.post("/api/findings", { data: FINDING(), timeout: 600_000 });
+    const waiting = request.post("/api/changes", { data: FINDING(), timeout: 600_000 });
     expect((await request.get("/")).status()).toBe(200);
     const csv = await readFile(demoFile(demo, "weir-barn.weather.csv"));
     const importing = request.post("/api/sites/weir-barn/import?kind=weather&name=w.csv", { data: csv, timeout: 600_000 });
@@ -216,12 +228,12 @@ test("the database's troubles are one clear line, and pass by themselves when th
     await demo.start({ healthy: false });
     const broken = await request.get("/");
     expect(await broken.text()).toContain("The database is damaged");
-    const refused = await request.post("/api/findings", { data: FINDING() });
+    const refused = await request.post("/api/changes", { data: FINDING() });
     expect(refused.status()).toBe(503);
     expect((await refused.json()).error).toMatch(/^The database is damaged[^\n]*$/);
     for (const name of ["", "-wal", "-shm"]) await rm(path + name, { force: true });
     await copyFile(`${path}.sound`, path);
-    expect((await request.post("/api/findings", { data: FINDING() })).status()).toBe(200);
+    expect((await request.post("/api/changes", { data: FINDING() })).status()).toBe(200);
     expect(await (await request.get("/")).text()).toContain("Larch House");
   });
 });

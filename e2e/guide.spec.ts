@@ -28,7 +28,8 @@ test("the first hour goes as docs/guide.md says: from the example of docs/format
   await page.getByLabel("Why we come").fill("A look at a new roof");
   await page.getByRole("button", { name: "Open the case" }).click();
   await page.getByLabel("Hazards").fill("Hay below: no sparks");
-  await expect(page.getByText("Saved")).toBeVisible();
+  await expect(page.getByText(/by someone unnamed/).first()).toBeVisible();
+  await expect(page.getByText("All kept")).toBeVisible();
   await page.getByRole("link", { name: /Compare/ }).click();
   await expect(page.getByText(/Nothing to compare yet: weather and production data are missing/)).toBeVisible();
   const status = page.getByRole("region", { name: "Bring data in" }).getByRole("status");

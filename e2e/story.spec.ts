@@ -29,7 +29,7 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await point.getByLabel("Photo of DC isolator").setInputFiles(demoFile(demo, "isolator.jpg"));
     await point.getByLabel("Note").fill("Contact of s2 is black");
     await point.getByLabel("Note").blur();
-    await expect(page.getByText("All recorded")).toBeVisible();
+    await expect(page.getByText("All kept")).toBeVisible();
     await page.reload();
     await expect(point.getByRole("img", { name: /view 1/ })).toBeVisible();
     await expect(point.getByLabel("Note")).toHaveValue("Contact of s2 is black");

@@ -41,7 +41,7 @@ const recordFinding = async (page) => {
   await point.getByLabel("Photo of DC isolator").setInputFiles(join(demo.folder, "demo-files/isolator.jpg"));
   await point.getByLabel("Note").fill("Rust run below the entry from above; contact of s2 black");
   await point.getByLabel("Note").blur();
-  await page.getByText("All recorded").waitFor();
+  await page.getByText("All kept").waitFor();
   await page.waitForLoadState("networkidle");
   await point.scrollIntoViewIfNeeded();
 };

@@ -96,7 +96,14 @@ export async function ensureBundles() {
 export async function ensureBuild() {
   await ensureBundles();
   const stamp = join(root, ".next", "irradant-built");
-  const print = fingerprint(["package-lock.json", "next.config.ts", "postcss.config.mjs", "tsconfig.json", "src", "public"]);
+  const print = fingerprint([
+    "package-lock.json",
+    "next.config.ts",
+    "postcss.config.mjs",
+    "tsconfig.json",
+    "setup/serviceWorker.mjs",
+    "src",
+  ]);
   if (upToDate(stamp, print)) return;
   say("building the application");
   const status = run(process.execPath, ["node_modules/next/dist/bin/next", "build"], {
@@ -104,6 +111,8 @@ export async function ensureBuild() {
     stdio: ["ignore", 2, 2],
   });
   if (status !== 0) stop("the build failed; see the lines above.");
+  const { bundleServiceWorker } = await import(pathToFileURL(join(root, "setup", "serviceWorker.mjs")).href);
+  await bundleServiceWorker();
   writeStamp(stamp, print);
 }
 

@@ -3,6 +3,7 @@ import { cookies } from "next/headers";
 import { currentActor } from "@/app/actor";
 import { isTrouble, orTrouble } from "@/app/trouble";
 import { destinations } from "@/server/destinations";
+import { KeptAge } from "@/ui/field/KeptAge";
 import { SHEET_COOKIE } from "@/ui/shell/sheet";
 import { TopBar } from "@/ui/shell/TopBar";
 import "@/ui/tokens/tokens.css";
@@ -23,6 +24,7 @@ export default async function Layout({ children }: { children: React.ReactNode }
           Skip to the bench
         </a>
         <TopBar destinations={isTrouble(places) ? [] : places} />
+        <KeptAge />
         {children}
       </body>
     </html>

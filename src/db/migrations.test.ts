@@ -7,7 +7,8 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { first } from "./migrations/0001-first";
 import { calibrations } from "./migrations/0002-calibrations";
 import { authorsAndContent } from "./migrations/0003-authors-and-content";
-import { CalibrationRecord, SiteRecord } from "./models/records";
+import { changes } from "./migrations/0004-changes";
+import { CalibrationRecord, ChangeRecord, SiteRecord } from "./models/records";
 import { openDatabase } from "./open";
 
 let folder: string;
@@ -61,9 +62,36 @@ describe("a data folder from before calibrations", () => {
   });
 });
 
+it("makes what was recorded before there were changes the first change of its record", async () => {
+  const sequelize = await openDatabase(folder);
+  const context = sequelize.getQueryInterface();
+  await changes.down({ context });
+  const run = (statement: string) => sequelize.query(statement);
+  await run("INSERT INTO sites (id, name, revision) VALUES ('barn', 'Barn', 0)");
+  await run("INSERT INTO cases (id, siteId, kind, title, openedAt, brief) VALUES ('c', 'barn', 'alarm', 'x', '2026-01-01', '{}')");
+  await run("INSERT INTO visits (id, caseId, startedAt, technician) VALUES ('v', 'c', '2026-01-01', '')");
+  const at = "'2026-05-02 09:10:00.250 +00:00'";
+  await run(`INSERT INTO findings (id, caseId, visitId, pointId, gradeId, note, place, recordedAt, withdrawnAt) VALUES
+    ('f1', 'c', 'v', 'glass', 'fix', 'a "quoted" note', 's2', ${at}, NULL), ('f2', 'c', 'v', 'glass', 'stop', '', '', ${at}, ${at})`);
+  await run("INSERT INTO photos (id, findingId, file, thumbnail, widthPx, heightPx) VALUES ('p', 'f1', 'p.jpg', 'p.thumb.jpg', 4, 3)");
+  await changes.up({ context });
+  const rows = await ChangeRecord.findAll({ order: ["number"] });
+  const madeMs = Date.parse("2026-05-02T09:10:00.250Z");
+  expect(rows.map((row) => [row.recordId, Number(row.madeMs), JSON.parse(row.fields)])).toEqual([
+    ["f1", madeMs, { gradeId: "fix", note: 'a "quoted" note', place: "s2" }],
+    ["f2", madeMs, { gradeId: "stop", note: "", place: "" }],
+    ["f2", madeMs + 1, { takenBack: true }],
+    ["p", madeMs, { removed: false }],
+  ]);
+  expect(JSON.parse(rows[3].about)).toEqual({ pointId: "glass", findingId: "f1" });
+  await sequelize.close();
+});
+
 it("can go back step by step and leave nothing behind", async () => {
   const sequelize = await openDatabase(folder);
   const context = sequelize.getQueryInterface();
+  await changes.down({ context });
+  expect(await tables(sequelize)).not.toContain("changes");
   await authorsAndContent.down({ context });
   expect(await tables(sequelize)).not.toContain("jobs");
   await calibrations.down({ context });

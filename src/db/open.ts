@@ -10,6 +10,7 @@ import { asIrradantError, sqliteCode } from "./databaseErrors";
 import { first } from "./migrations/0001-first";
 import { calibrations } from "./migrations/0002-calibrations";
 import { authorsAndContent } from "./migrations/0003-authors-and-content";
+import { changes } from "./migrations/0004-changes";
 import { initRecords } from "./models/records";
 import { relate } from "./models/relations";
 import { initSeries } from "./models/series";
@@ -95,7 +96,7 @@ export function bindModels(sequelize: Sequelize): void {
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first, calibrations, authorsAndContent],
+    migrations: [first, calibrations, authorsAndContent, changes],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

@@ -239,6 +239,28 @@ describe("the front", () => {
     expect(said.toLowerCase()).toContain("connection: close");
   });
 
+  it("answers a caller whose request is thrown away before it was read", async () => {
+    const port = await listen(async (request, response) => {
+      request.destroy();
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      response.statusCode = 413;
+      response.end("too much");
+    });
+    const said = await new Promise<string>((resolve) => {
+      let heard = "";
+      const socket = connect(port, "127.0.0.1", () => {
+        socket.write("POST /api/x HTTP/1.1\r\nhost: localhost\r\ntransfer-encoding: chunked\r\n\r\n");
+        const piece = `10000\r\n${"x".repeat(0x10000)}\r\n`;
+        const more = () => heard === "" && !socket.destroyed && socket.write(piece, () => setImmediate(more));
+        more();
+      });
+      socket.on("data", (chunk) => (heard += chunk));
+      socket.on("error", () => resolve(heard));
+      socket.on("close", () => resolve(heard));
+    });
+    expect(said).toContain("413");
+  });
+
   it("keeps the line of a caller whose request was read", async () => {
     const port = await listen(async (request, response) => {
       for await (const _ of request);

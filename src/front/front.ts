@@ -16,6 +16,8 @@ export interface FrontOptions {
   /** A mark of the state of all data: pages rendered under the same one still hold. Null where it can't be told. */
   dataMark: () => Promise<string | null>;
   env: Readonly<Record<string, string | undefined>>;
+  /** Reads the program that keeps pages on a device; null where there is none. */
+  serviceWorker?: () => Promise<Buffer | null>;
   /** Nothing is kept, and the development server's reload is let in. */
   developing?: boolean;
 }
@@ -30,13 +32,17 @@ const MOST_UNDER_WAY = 400;
 /** Smaller answers aren't worth packing. */
 const LEAST_GZIP_BYTES = 2000;
 
+/** Pages say that they are Irradant's: a device keeps no page of anything that answers in its place. */
+const PAGE_MARK = "x-irradant-page";
+const SERVICE_WORKER = { path: "/service-worker.js", policy: "default-src 'self'" };
+
 const zip = promisify(gzip);
 
 /**
  * The HTTP server before the application: looks at every request first (`checkRequest`), sets the security headers, keeps
  * rendered pages while the data are as they were, and turns away what is too much.
  */
-export function createFront({ handle, dataMark, env, developing = false }: FrontOptions): Server {
+export function createFront({ handle, dataMark, env, serviceWorker, developing = false }: FrontOptions): Server {
   const hosts = allowedHosts(env);
   const pages = new PageCache();
   let underWay = 0;
@@ -48,6 +54,7 @@ export function createFront({ handle, dataMark, env, developing = false }: Front
     const rejection = checkRequest({ method: request.method ?? "", pathname: path, header: (name) => one(request.headers[name]) }, hosts);
     if (rejection) return refuse(request, response, rejection.status, rejection.reason);
     if (path.startsWith("/_next/static/")) return handle(request, response);
+    if (path === SERVICE_WORKER.path) return sendServiceWorker(response, serviceWorker);
     if (underWay >= MOST_UNDER_WAY) return refuse(request, response, 503, "Too much is asked for just now; try again in a moment");
     underWay++;
     response.once("close", () => underWay--);
@@ -67,6 +74,7 @@ export function createFront({ handle, dataMark, env, developing = false }: Front
   /** Handled as it comes, kept nowhere. */
   function direct(request: IncomingMessage, response: ServerResponse): Promise<void> {
     response.setHeader("content-security-policy", mark(request).text);
+    response.setHeader(PAGE_MARK, "1");
     return handle(request, response);
   }
 
@@ -112,6 +120,12 @@ function endUnread(request: IncomingMessage, response: ServerResponse): void {
     if (!request.complete) response.shouldKeepAlive = false;
     return writeHead(...args);
   }) as typeof response.writeHead;
+  // Whoever reads no further destroys the request, and with it the line on which the answer is to go: the rest is let past.
+  const destroy = request.destroy.bind(request);
+  request.destroy = (error?: Error) => {
+    if (request.complete || socket.destroyed || response.writableFinished) return destroy(error);
+    return request.resume();
+  };
   const end = response.end.bind(response) as (...args: unknown[]) => ServerResponse;
   // Closed at once, with bytes still coming in, the line would be reset and the answer lost on its way.
   response.end = ((...args: unknown[]) => {
@@ -134,6 +148,7 @@ async function sendPage(page: KeptPage, request: IncomingMessage, response: Serv
   response.statusCode = page.status;
   for (const [name, value] of page.headers) response.setHeader(name, remarked(value, page.nonce, nonce));
   response.setHeader("content-security-policy", contentSecurityPolicy(nonce));
+  response.setHeader(PAGE_MARK, "1");
   const body = page.isText ? Buffer.from(page.body.toString("utf8").replaceAll(page.nonce, nonce)) : page.body;
   const packs = page.isText && body.length >= LEAST_GZIP_BYTES && /\bgzip\b/.test(one(request.headers["accept-encoding"]) ?? "");
   if (packs) response.setHeader("content-encoding", "gzip");
@@ -144,6 +159,16 @@ async function sendPage(page: KeptPage, request: IncomingMessage, response: Serv
 
 function remarked(value: string | string[], from: string, to: string): string | string[] {
   return Array.isArray(value) ? value.map((text) => text.replaceAll(from, to)) : value.replaceAll(from, to);
+}
+
+/** Asked for anew each time, so that a device follows a new build; it may fetch from here alone. */
+async function sendServiceWorker(response: ServerResponse, read: FrontOptions["serviceWorker"]): Promise<void> {
+  const program = (await read?.()) ?? null;
+  response.statusCode = program ? 200 : 404;
+  response.setHeader("content-type", "text/javascript; charset=utf-8");
+  response.setHeader("cache-control", "no-cache");
+  response.setHeader("content-security-policy", SERVICE_WORKER.policy);
+  response.end(program ?? "");
 }
 
 /** One clear line, as text for a person and as JSON for a route's caller. */

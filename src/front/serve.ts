@@ -1,5 +1,7 @@
 // Bundled into dist/serve.mjs: serves the built application. HOST, PORT and IRRADANT_DATA as in the README; `--dev` for the
 // development server with reload.
+import { readFile } from "node:fs/promises";
+import { join } from "node:path";
 import next from "next";
 import { dataVersion } from "@/db/dataVersion";
 import { database } from "@/server/database";
@@ -27,7 +29,16 @@ function openings(sequelize: unknown): number {
   return opened.count;
 }
 
-const server = createFront({ handle: (request, response) => handle(request, response), dataMark, env: process.env, developing });
+/** The development server's files have no lasting names: nothing is kept of them. */
+const serviceWorker = async () => (developing ? null : readFile(join(process.cwd(), "dist", "service-worker.js")).catch(() => null));
+
+const server = createFront({
+  handle: (request, response) => handle(request, response),
+  dataMark,
+  serviceWorker,
+  env: process.env,
+  developing,
+});
 if (developing) server.on("upgrade", app.getUpgradeHandler());
 server.on("error", (error: NodeJS.ErrnoException) => {
   process.stderr.write(`irradant: can't listen on ${host}:${port}: ${error.code ?? error.message}\n`);

@@ -1,7 +1,6 @@
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { readSiteFile, writeSiteFile } from "@/core/formats/siteFile";
@@ -18,11 +17,9 @@ import { whatIf } from "./analysis/whatIf";
 import { calibrationInput, calibrationsOf, keepCalibration, withdrawCalibration } from "./calibrations/calibrations";
 import { briefSchema } from "./cases/brief";
 import { createCase } from "./cases/createCase";
-import { openCase, saveBrief } from "./cases/openCase";
+import { openCase } from "./cases/openCase";
 import { closeDatabase, dataFolder, inTransaction } from "./database";
 import { destinations } from "./destinations";
-import { findingInput, findingsOf, recordFinding, withdrawFinding } from "./findings/findings";
-import { addPhoto, photoFile } from "./findings/photos";
 import { listImports, startImport, undoImport } from "./imports/importSeries";
 import { cancelJob, findJob, type Job } from "./jobs/jobs";
 import { presentSite } from "./sites/asBuilt";
@@ -91,8 +88,6 @@ describe("before any data", () => {
     await expect(openCase(ME, "nothing")).rejects.toThrow('There is no case "nothing"');
     await expect(openSite(ME, "nothing")).rejects.toThrow('There is no site "nothing"');
     await expect(presentSite("nothing")).rejects.toMatchObject({ kind: "not-found" });
-    await expect(saveBrief(ME, "nothing", briefSchema.parse({}))).rejects.toMatchObject({ kind: "not-found" });
-    await expect(withdrawFinding(ME, "nothing")).rejects.toMatchObject({ kind: "not-found" });
     await expect(undoImport(ME, "nothing")).rejects.toMatchObject({ kind: "not-found" });
     const lost = createCase(ME, { siteId: "nothing", kind: "alarm", title: "x" });
     await expect(lost).rejects.toMatchObject({ kind: "not-found" });
@@ -267,90 +262,6 @@ describe("a calibration", () => {
   });
 });
 
-describe("findings", () => {
-  const input = () =>
-    findingInput.parse({ id: crypto.randomUUID(), caseId, pointId: "isolator-box", gradeId: "fix", recordedAt: "2026-04-01T10:00:00Z" });
-
-  it("move the ledger, once however often they are sent", async () => {
-    const before = (await openCase(ME, caseId)).ledger[0].confidence as number;
-    const finding = input();
-    await recordFinding(ME, finding);
-    await recordFinding(ME, { ...finding, note: "rust" });
-    expect(await findingsOf(ME, caseId)).toMatchObject([{ id: finding.id, note: "rust", severity: "fix" }]);
-    expect((await openCase(ME, caseId)).ledger[0].confidence).toBeGreaterThan(before);
-    await withdrawFinding(ME, finding.id);
-    expect(await findingsOf(ME, caseId)).toEqual([]);
-    expect((await openCase(ME, caseId)).ledger[0].confidence).toBeCloseTo(before, 2);
-    await withdrawFinding(ME, finding.id, false);
-    expect(await findingsOf(ME, caseId)).toHaveLength(1);
-    await withdrawFinding(ME, finding.id);
-  });
-
-  it("are refused for a point or grade that isn't in the walk, or a case that isn't there", async () => {
-    expect(findingInput.safeParse({ ...input(), pointId: "moon" }).success).toBe(false);
-    await expect(recordFinding(ME, { ...input(), gradeId: "odd" })).rejects.toThrow("isolator-box has no grade odd");
-    await expect(recordFinding(ME, { ...input(), caseId: "nowhere" })).rejects.toMatchObject({ kind: "not-found" });
-  });
-
-  it("carry photos, upright, small enough and without metadata", async () => {
-    const finding = input();
-    await recordFinding(ME, finding);
-    const photoId = crypto.randomUUID();
-    const wide = await sharp({ create: { width: 4000, height: 1000, channels: 3, background: "#777" } })
-      .withMetadata({ orientation: 8 })
-      .jpeg()
-      .toBuffer();
-    const sent = (bytes: Buffer) => {
-      const path = join(folder, "incoming", `${process.pid}-${crypto.randomUUID()}`);
-      writeFileSync(path, bytes);
-      return path;
-    };
-    // Twice at the same time, as two tabs would.
-    await Promise.all([addPhoto(ME, finding.id, photoId, sent(wide)), addPhoto(ME, finding.id, photoId, sent(wide))]);
-    const full = await sharp((await photoFile(ME, photoId, false)) as Buffer).metadata();
-    expect([full.width, full.height, full.exif]).toEqual([600, 2400, undefined]);
-    expect((await sharp((await photoFile(ME, photoId, true)) as Buffer).metadata()).height).toBe(360);
-    expect((await findingsOf(ME, caseId))[0].photos).toEqual([{ id: photoId, widthPx: 600, heightPx: 2400 }]);
-    const refused = (bytes: Buffer) => addPhoto(ME, finding.id, crypto.randomUUID(), sent(bytes));
-    await expect(refused(Buffer.from("text"))).rejects.toThrow("isn't a whole picture");
-    await expect(refused(wide.subarray(0, wide.length >> 1))).rejects.toThrow("isn't a whole picture");
-    const huge = await sharp({ create: { width: 9000, height: 6000, channels: 3, background: "#777" } })
-      .png({ compressionLevel: 1 })
-      .toBuffer();
-    await expect(refused(huge)).rejects.toThrow("The picture has 54 megapixels; at most 50 are taken");
-    await expect(addPhoto(ME, "nothing", crypto.randomUUID(), sent(wide))).rejects.toThrow('There is no finding "nothing"');
-    await expect(photoFile(ME, "nothing", false)).rejects.toMatchObject({ kind: "not-found" });
-    // Another picture under the id of one that is kept changes nothing.
-    const kept = await photoFile(ME, photoId, false);
-    await addPhoto(
-      ME,
-      finding.id,
-      photoId,
-      sent(
-        await sharp({ create: { width: 50, height: 50, channels: 3, background: "#fff" } })
-          .jpeg()
-          .toBuffer(),
-      ),
-    );
-    expect(await photoFile(ME, photoId, false)).toEqual(kept);
-    rmSync(join(dataFolder(), "photos", `${photoId}.jpg`));
-    await expect(photoFile(ME, photoId, false)).rejects.toThrow("sending it again mends it");
-    await addPhoto(ME, finding.id, photoId, sent(wide));
-    expect((await photoFile(ME, photoId, false)).length).toBeGreaterThan(1000);
-    expect(readdirSync(join(dataFolder(), "incoming"))).toEqual([]);
-    await withdrawFinding(ME, finding.id);
-  });
-
-  it("put a site with danger first in triage", async () => {
-    const calm = await createCase(ME, { siteId: "seven", kind: "routine", title: "x", brief: briefSchema.parse({}) });
-    expect((await triage(ME))[0].siteId).toBe(site.id);
-    const danger = { ...input(), caseId: calm, gradeId: "stop" };
-    await recordFinding(ME, danger);
-    expect((await triage(ME))[0]).toMatchObject({ siteId: "seven", severity: "stop" });
-    await withdrawFinding(ME, danger.id);
-  });
-});
-
 describe("sites and cases", () => {
   it("keep every as-built version, whole", async () => {
     const { version } = await presentSite(site.id);
@@ -415,11 +326,6 @@ describe("sites and cases", () => {
     expect(highest[0]).toBeCloseTo(90 - 46.82 + 23.44, 0);
     expect(highest[1]).toBeCloseTo(90 - 46.82, 0);
     expect(highest[2]).toBeCloseTo(90 - 46.82 - 23.44, 0);
-  });
-
-  it("keep a changed brief", async () => {
-    await saveBrief(ME, caseId, briefSchema.parse({ hazards: "steep" }));
-    expect((await openCase(ME, caseId)).brief).toMatchObject({ hazards: "steep", complaint: "" });
   });
 
   it("can be jumped to", async () => {

@@ -3,15 +3,12 @@ export interface Refusal {
   error: string;
   /** The HTTP status; absent where no answer of Irradant's came at all. */
   status?: number;
+  /** Something else than Irradant answered. */
+  stranger?: boolean;
   /** The same line by line, where several things are wrong. */
   lines?: string[];
   /** What a conflict is about, for the screen that asks. */
   details?: Record<string, unknown>;
-}
-
-/** Whether the same may be taken later: no answer, a busy server, or one that failed. */
-export function mayPassLater({ status }: Refusal): boolean {
-  return status === undefined || status >= 500 || status === 408 || status === 429;
 }
 
 /**
@@ -36,10 +33,11 @@ export async function send<Answer>(
     const answer = (await response.json().catch(() => null)) as (Answer & Partial<Refusal>) | null;
     if (response.ok && answer !== null) return answer;
     // A sign-in page of the network in between answers 200 with a page of its own.
-    if (response.ok) return { error: "No connection: something else than Irradant answered" };
+    if (response.ok) return { error: "No connection: something else than Irradant answered", stranger: true };
     return {
       error: answer?.error ?? `The server answered ${response.status}`,
       status: response.status,
+      stranger: answer?.error === undefined,
       lines: answer?.lines,
       details: answer?.details,
     };

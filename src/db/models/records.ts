@@ -106,6 +106,28 @@ export class CalibrationRecord extends Model<InferAttributes<CalibrationRecord>,
   declare actorId: string;
 }
 
+/** One change of a record of a case, never altered; `number` tells what came in after what. */
+export class ChangeRecord extends Model<InferAttributes<ChangeRecord>, InferCreationAttributes<ChangeRecord>> {
+  declare number: CreationOptional<number>;
+  /** Made on the device. */
+  declare id: string;
+  declare caseId: string;
+  declare kind: string;
+  declare recordId: string;
+  declare device: string;
+  declare deviceName: string;
+  declare author: string;
+  /** Instant of making, as the device stamped it. */
+  declare madeMs: number;
+  declare receivedAt: Date;
+  /** JSON of what the record belongs to: its point, its finding. */
+  declare about: string;
+  /** JSON of what it sets. */
+  declare fields: string;
+  /** Who did it. */
+  declare actorId: string;
+}
+
 const sequelizeOptions = { timestamps: false };
 
 /** Binds the records of sites, cases and findings to a database. */
@@ -164,6 +186,24 @@ export function initRecords(sequelize: Sequelize): void {
   PhotoRecord.init(
     { id: id(), findingId: text(), file: text(), thumbnail: text(), widthPx: whole(), heightPx: whole(), actorId: text() },
     { sequelize, tableName: "photos", ...sequelizeOptions },
+  );
+  ChangeRecord.init(
+    {
+      number: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      id: { ...text(), unique: true },
+      caseId: text(),
+      kind: text(),
+      recordId: text(),
+      device: text(),
+      deviceName: text(),
+      author: text(),
+      madeMs: { type: DataTypes.BIGINT, allowNull: false },
+      receivedAt: date(),
+      about: text(),
+      fields: text(),
+      actorId: text(),
+    },
+    { sequelize, tableName: "changes", ...sequelizeOptions },
   );
   const real = () => ({ type: DataTypes.DOUBLE, allowNull: false });
   CalibrationRecord.init(

@@ -1,4 +1,4 @@
-import { AsBuiltRecord, CalibrationRecord, CaseRecord, FindingRecord, PhotoRecord, SiteRecord, VisitRecord } from "./records";
+import { AsBuiltRecord, CalibrationRecord, CaseRecord, ChangeRecord, FindingRecord, PhotoRecord, SiteRecord, VisitRecord } from "./records";
 import { AnalysisRecord, ChannelRecord, ImportRecord, SeriesDayRecord } from "./series";
 
 /** How tables hang together, said once; queries follow these instead of joining by hand. Bind the models before. */
@@ -13,6 +13,7 @@ export function relate(): void {
   CaseRecord.belongsTo(SiteRecord, { ...ofSite, as: "site" });
   CaseRecord.hasMany(VisitRecord, { foreignKey: "caseId", as: "visits" });
   CaseRecord.hasMany(FindingRecord, { foreignKey: "caseId", as: "findings" });
+  CaseRecord.hasMany(ChangeRecord, { foreignKey: "caseId", as: "changes" });
   VisitRecord.hasMany(FindingRecord, { foreignKey: "visitId", as: "findings" });
   FindingRecord.belongsTo(VisitRecord, { foreignKey: "visitId", as: "visit" });
   FindingRecord.belongsTo(CaseRecord, { foreignKey: "caseId", as: "case" });

@@ -1,17 +1,27 @@
+import type { Picture } from "@/core/changes/caseRecords";
+import type { BriefFields, Change } from "@/core/changes/change";
 import { valuePerKwh } from "@/core/diagnosis/diagnose";
 import { buildLedger, type LedgerEntry } from "@/core/diagnosis/ledger";
-import { FailedError, NotFoundError } from "@/core/errors/errors";
+import { NotFoundError } from "@/core/errors/errors";
 import { type Stop, walkFor } from "@/core/inspection/catalogue";
 import type { SiteFile } from "@/core/site/siteSchema";
-import { CaseRecord } from "@/db/models/records";
+import { CaseRecord, ChangeRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
 import { type AnalysisState, analysisOf, beginAnalysis, failureOf } from "../analysis/analysis";
 import { type CalibrationView, calibrationsOf } from "../calibrations/calibrations";
-import { database, inTransaction } from "../database";
-import { type FindingView, findingsOf } from "../findings/findings";
+import { storedRecords } from "../field/storedChanges";
+import { type FindingView, standingFindings } from "../findings/findings";
 import { readOnce } from "../readCache";
 import { presentSite } from "../sites/asBuilt";
-import { type Brief, briefSchema } from "./brief";
+import { readBrief } from "./brief";
+
+/** All changes of a case's records, and its pictures. */
+export interface FieldRecords {
+  changes: Change[];
+  pictures: Picture[];
+  /** Number of the last change that came in. */
+  last: number;
+}
 
 /** Everything that the stations of a case show. */
 export interface CaseView {
@@ -20,11 +30,14 @@ export interface CaseView {
   title: string;
   openedAt: string;
   closedAt: string | null;
-  brief: Brief;
+  brief: BriefFields;
   site: SiteFile;
   asBuiltVersion: number;
   walk: Stop[];
+  /** What was seen and stands. */
   findings: FindingView[];
+  /** Everything that the records of the case are made of: a device lays what waits on it over these. */
+  field: FieldRecords;
   /** The last analysis of the site, and how it stands to the present data. */
   state: AnalysisState;
   /** The same analysis, for short; null where there is none. */
@@ -51,22 +64,24 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
   const record = await CaseRecord.findByPk(caseId);
   if (!record) throw new NotFoundError("case", caseId);
   const { site, version } = await presentSite(record.siteId);
-  const [findings, state, calibrations] = await Promise.all([
-    findingsOf(actor, caseId),
+  const [{ changes, pictures, last, records }, state, calibrations] = await Promise.all([
+    storedRecords(caseId, readBrief(record)),
     analysisOf(actor, record.siteId),
     calibrationsOf(actor, record.siteId),
   ]);
+  const findings = standingFindings(records.findings);
   return {
     id: record.id,
     kind: record.kind,
     title: record.title,
     openedAt: record.openedAt.toISOString(),
     closedAt: record.closedAt?.toISOString() ?? null,
-    brief: storedBrief(record),
+    brief: records.brief.fields,
     site,
     asBuiltVersion: version,
     walk: walkFor(site),
     findings,
+    field: { changes, pictures, last },
     state,
     analysis: state.analysis,
     calibrations,
@@ -75,20 +90,11 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
   };
 }
 
-function storedBrief(record: CaseRecord): Brief {
-  try {
-    return briefSchema.parse(JSON.parse(record.brief));
-  } catch (error) {
-    throw new FailedError(`The brief of case ${record.id} can't be read as it is stored`, { cause: error });
-  }
-}
-
-/** Keeps a changed brief. @throws NotFoundError where there is no such case */
-export async function saveBrief(actor: Actor, caseId: string, brief: Brief): Promise<void> {
-  allow(actor, "record");
-  await database();
-  await inTransaction(async (transaction) => {
-    const [count] = await CaseRecord.update({ brief: JSON.stringify(brief) }, { where: { id: caseId }, transaction });
-    if (count === 0) throw new NotFoundError("case", caseId);
+/** Number of the last change that came in to a case, for a page that asks whether it is behind. @throws NotFoundError */
+export async function lastChange(actor: Actor, caseId: string): Promise<number> {
+  allow(actor, "read");
+  return readOnce(`last change ${caseId}`, async () => {
+    if (!(await CaseRecord.findByPk(caseId, { attributes: ["id"] }))) throw new NotFoundError("case", caseId);
+    return (await ChangeRecord.max<number, ChangeRecord>("number", { where: { caseId } })) ?? 0;
   });
 }

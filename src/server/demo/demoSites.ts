@@ -1,7 +1,7 @@
+import type { BriefFields } from "@/core/changes/change";
 import { readSiteFile } from "@/core/formats/siteFile";
 import type { InjectedFault } from "@/core/simulator/faults";
 import type { SiteFile } from "@/core/site/siteSchema";
-import type { Brief } from "../cases/brief";
 import larchHouse from "./sites/larch-house.site.json";
 import meadowSchool from "./sites/meadow-school.site.json";
 import weirBarn from "./sites/weir-barn.site.json";
@@ -15,7 +15,7 @@ export interface DemoSite {
   stringCurrents: boolean;
   /** Data are loaded up to here; the rest waits in files to be imported. */
   loadedUntil: string;
-  case: { id: string; kind: "complaint" | "alarm" | "routine"; title: string; openedAt: string; brief: Brief };
+  case: { id: string; kind: "complaint" | "alarm" | "routine"; title: string; openedAt: string; brief: BriefFields };
 }
 
 /** The demonstration's year, on the sites' own calendar. */

@@ -46,7 +46,7 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
   const item = "flex min-h-11 cursor-pointer items-center px-4 data-[selected=true]:bg-sunken";
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="button no-print min-h-11">
+      <Dialog.Trigger className="button no-print min-h-11 whitespace-nowrap">
         Go to
         <kbd className="caption hidden font-mono desk:inline">Ctrl K</kbd>
       </Dialog.Trigger>

@@ -10,7 +10,7 @@ export function Spine({ caseId, states }: { caseId: string; states: StationState
   return (
     <nav
       aria-label="Stations"
-      className="no-print desk:sticky desk:top-0 desk:h-dvh desk:w-40 desk:shrink-0 desk:border-r desk:border-rule desk:py-6"
+      className="no-print desk:sticky desk:top-12 desk:h-[calc(100dvh-3rem)] desk:w-40 desk:shrink-0 desk:border-r desk:border-rule desk:py-6"
     >
       <ol className="fixed inset-x-0 bottom-0 z-30 flex border-t-2 border-ink bg-raised desk:static desk:flex-col desk:border-0 desk:bg-transparent">
         {STATIONS.map((station, k) => (

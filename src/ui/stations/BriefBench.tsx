@@ -19,7 +19,7 @@ export function BriefBench({ view }: { view: CaseView }) {
         {view.brief.hazards || view.brief.access ? null : (
           <p className="mb-4 border-l-4 border-fix bg-raised p-3">Nothing is written of hazards and access yet: ask before you drive.</p>
         )}
-        <BriefForm caseId={view.id} brief={view.brief} />
+        <BriefForm caseId={view.id} brief={view.brief} known={view.field} timeZone={site.location.timeZone} />
       </section>
       <section aria-labelledby="system-title" className="min-w-0">
         <h2 id="system-title" className="text-lg">

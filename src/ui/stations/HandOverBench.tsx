@@ -1,11 +1,12 @@
 import { CAUSES } from "@/core/causes/causes";
 import { SEVERITIES, SEVERITY_WORDS } from "@/core/inspection/severity";
 import { siteName } from "@/core/site/lookups";
+import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";
 import { SeverityMark } from "../marks/SeverityMark";
-import { amount, dayText, instantDay, lastDay, money } from "../marks/words";
+import { amount, dayText, instantDay, instantText, lastDay, money } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
 import { EXPECTED_SOURCE } from "./EnergyFigures";
 import { PrintButton } from "./PrintButton";
@@ -140,9 +141,13 @@ export function HandOverBench({ view }: { view: CaseView }) {
                   <li key={finding.id} className="keep-together border-b border-rule py-2">
                     <p>
                       <strong>{finding.pointTitle}:</strong> {finding.gradeText}
-                      {finding.place ? ` (${finding.place})` : ""}
+                      {finding.place ? ` (${placeWords(site, finding.place)})` : ""}
                     </p>
                     {finding.note ? <p>{finding.note}</p> : null}
+                    <p className="caption">
+                      Seen {instantText(finding.recordedAt, zone)}
+                      {finding.author ? ` by ${finding.author}` : ""}
+                    </p>
                     {finding.photos.length > 0 ? (
                       <div className="mt-2 flex flex-wrap gap-3">
                         {finding.photos.map((photo, k) => (

@@ -1,22 +1,38 @@
 "use client";
 
-import { Camera, TriangleAlert } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
-import type { Point } from "@/core/inspection/catalogue";
+import { Plus, TriangleAlert } from "lucide-react";
+import { useState } from "react";
+import type { StandingFinding } from "@/core/changes/caseRecords";
+import { findGrade, type Point } from "@/core/inspection/catalogue";
+import { placeWords } from "@/core/site/places";
+import type { SiteFile } from "@/core/site/siteSchema";
+import type { Entry } from "@/field/entry";
 import { SeverityMark } from "../marks/SeverityMark";
-import type { Answer } from "./answer";
+import { FindingBlock } from "./FindingBlock";
+import { GradeChoice } from "./GradeChoice";
+import type { useFindings } from "./useFindings";
 
 interface PointCardProps {
   point: Point;
-  answer: Answer | undefined;
-  /** Resolves once the change is kept on this device. */
-  onChange: (change: { gradeId?: string; note?: string; place?: string }) => Promise<void>;
-  onPhoto: (picture: File) => void;
-  onWithdraw: () => void;
+  site: SiteFile;
+  /** What stands at this point, in the order recorded. */
+  findings: StandingFinding[];
+  takenBack: StandingFinding[];
+  entries: ReadonlyMap<string, Entry>;
+  actions: ReturnType<typeof useFindings>;
+  onTakeBack: (finding: StandingFinding) => void;
 }
 
-/** One point: what to look at and why, the caution, the grades as large targets, then note and photo. */
-export function PointCard({ point, answer, onChange, onPhoto, onWithdraw }: PointCardProps) {
+/** One point: what to look at and why, the caution, then what was found there, one finding open at a time. */
+export function PointCard({ point, site, findings, takenBack, entries, actions, onTakeBack }: PointCardProps) {
+  const [chosen, setChosen] = useState<string | "another" | null>(null);
+  const open = findings.find(({ id }) => id === chosen) ?? findings.at(-1);
+  const adding = chosen === "another" || !open;
+
+  async function add(gradeId: string) {
+    setChosen(await actions.add(point.id, { gradeId }));
+  }
+
   return (
     <article className="border-b border-rule py-4" aria-labelledby={`point-${point.id}`}>
       <h4 id={`point-${point.id}`} className="text-lg font-semibold">
@@ -32,123 +48,71 @@ export function PointCard({ point, answer, onChange, onPhoto, onWithdraw }: Poin
           </span>
         </p>
       ) : null}
-      <div role="radiogroup" aria-labelledby={`point-${point.id}`} className="mt-3 grid gap-2 sm:grid-cols-2">
-        {point.grades.map((grade) => {
-          const chosen = answer?.gradeId === grade.id;
-          return (
-            <label
-              key={grade.id}
-              className={`flex min-h-14 items-center gap-3 border-2 px-3 py-2 has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-act ${
-                chosen ? "border-ink bg-raised font-semibold" : "border-rule-strong bg-paper"
-              }`}
-            >
-              <input
-                type="radio"
-                name={`grade-${point.id}`}
-                className="sr-only"
-                checked={chosen}
-                onChange={() => void onChange({ gradeId: grade.id })}
-              />
-              <span className="w-20 shrink-0">
-                <SeverityMark severity={grade.severity} />
-              </span>
-              <span>{grade.text}</span>
-            </label>
-          );
-        })}
-      </div>
-      {answer?.gradeId ? <Details point={point} answer={answer} onChange={onChange} onPhoto={onPhoto} onWithdraw={onWithdraw} /> : null}
+      {findings.length > 1 || (adding && findings.length > 0) ? (
+        <ul className="mt-3 border-t border-rule" aria-label={`Found at ${point.title}`}>
+          {findings.map((finding) => (
+            <SummaryRow
+              key={finding.id}
+              finding={finding}
+              site={site}
+              isOpen={!adding && finding.id === open?.id}
+              onOpen={() => setChosen(finding.id)}
+            />
+          ))}
+        </ul>
+      ) : null}
+      {/* The same choice whether it makes a finding or corrects one: whoever walks it by keyboard keeps the place. */}
+      <GradeChoice
+        point={point}
+        gradeId={adding ? "" : open.fields.gradeId}
+        onChoose={(gradeId) => void (adding ? add(gradeId) : actions.change(open, { gradeId }))}
+      />
+      {adding ? null : (
+        <FindingBlock
+          key={open.id}
+          {...{ point, site, entries, actions, finding: open }}
+          onTakeBack={() => {
+            setChosen(null);
+            onTakeBack(open);
+          }}
+        />
+      )}
+      {findings.length > 0 ? (
+        <button type="button" className="button mt-2" onClick={() => setChosen(adding ? (findings.at(-1)?.id ?? null) : "another")}>
+          <Plus className="size-5" aria-hidden="true" /> {adding ? "No other one" : "Another one here"}
+        </button>
+      ) : null}
+      {takenBack.map((finding) => (
+        <p key={finding.id} className="mt-2 flex flex-wrap items-center gap-x-3 caption">
+          <span>
+            Taken back: {findGrade(point.id, finding.fields.gradeId)?.text}
+            {finding.fields.place ? `, ${placeWords(site, finding.fields.place)}` : ""}
+          </span>
+          <button type="button" className="min-h-11 text-act underline" onClick={() => void actions.change(finding, { takenBack: false })}>
+            Let it stand again
+          </button>
+        </p>
+      ))}
     </article>
   );
 }
 
-function Details({ point, answer, onChange, onPhoto, onWithdraw }: PointCardProps & { answer: Answer }) {
+function SummaryRow({ finding, site, isOpen, onOpen }: { finding: StandingFinding; site: SiteFile; isOpen: boolean; onOpen: () => void }) {
+  const grade = findGrade(finding.pointId, finding.fields.gradeId);
+  const photos = finding.photos.filter(({ removed }) => !removed).length;
   return (
-    <div className="mt-3 grid gap-3">
-      <div className="grid gap-3 sm:grid-cols-[1fr_14rem]">
-        <SavedText label="Note" value={answer.note} draftKey={`irradant-note-${answer.findingId}`} onSave={(note) => onChange({ note })} />
-        <SavedText
-          label="Place (like s2.07)"
-          value={answer.place}
-          draftKey={`irradant-place-${answer.findingId}`}
-          onSave={(place) => onChange({ place })}
-        />
-      </div>
-      <div className="flex flex-wrap items-center gap-3">
-        {answer.photos.map((photo, k) => (
-          // biome-ignore lint/performance/noImgElement: pictures come from this server or from the device, small already
-          <img
-            key={photo.id}
-            src={photo.url}
-            alt={`${point.title}, view ${k + 1}`}
-            className="h-24 border border-rule-strong object-cover"
-          />
-        ))}
-        <label className="button has-focus-visible:outline-3 has-focus-visible:outline-act">
-          <Camera className="size-5" aria-hidden="true" /> Photo
-          <input
-            type="file"
-            accept="image/*"
-            capture="environment"
-            className="sr-only"
-            aria-label={`Photo of ${point.title}`}
-            onChange={(event) => {
-              const picture = event.target.files?.[0];
-              if (picture) onPhoto(picture);
-              event.target.value = "";
-            }}
-          />
-        </label>
-        <button type="button" className="button" onClick={onWithdraw}>
-          Take back
-        </button>
-      </div>
-    </div>
-  );
-}
-
-/** A text that is kept in the browser with every key and handed on when the field is left. */
-function SavedText({
-  label,
-  value,
-  draftKey,
-  onSave,
-}: {
-  label: string;
-  value: string;
-  draftKey: string;
-  onSave: (text: string) => Promise<void>;
-}) {
-  const [text, setText] = useState(value);
-  const field = useRef<HTMLInputElement>(null);
-  // Only when the change is safely kept may the draft go: a reload can come at any moment.
-  async function commit(next: string) {
-    if (next !== value) await onSave(next);
-    if (localStorage.getItem(draftKey) === next) localStorage.removeItem(draftKey);
-  }
-
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a draft is looked for when the field opens or its value comes in
-  useEffect(() => {
-    const draft = localStorage.getItem(draftKey);
-    setText(draft ?? value);
-    if (draft !== null && document.activeElement !== field.current) void commit(draft);
-  }, [draftKey, value]);
-  return (
-    <label className="grid gap-1">
-      <span className="caption">{label}</span>
-      <input
-        ref={field}
-        className="field"
-        value={text}
-        maxLength={200}
-        onChange={(event) => {
-          setText(event.target.value);
-          localStorage.setItem(draftKey, event.target.value);
-        }}
-        onBlur={() => {
-          void commit(text);
-        }}
-      />
-    </label>
+    <li className="border-b border-rule">
+      <button
+        type="button"
+        aria-expanded={isOpen}
+        className={`flex min-h-11 w-full items-center gap-3 px-2 text-left ${isOpen ? "bg-sunken font-semibold" : ""}`}
+        onClick={onOpen}
+      >
+        {grade ? <SeverityMark severity={grade.severity} wordless /> : null}
+        <span className="w-32 shrink-0">{finding.fields.place ? placeWords(site, finding.fields.place) : "no place"}</span>
+        <span className="min-w-0 flex-1 truncate">{finding.fields.note || grade?.text}</span>
+        {photos > 0 ? <span className="caption figures">{photos === 1 ? "1 photo" : `${photos} photos`}</span> : null}
+      </button>
+    </li>
   );
 }

@@ -1,6 +1,8 @@
 import Link from "next/link";
 import { isTrouble } from "@/app/trouble";
 import { siteName } from "@/core/site/lookups";
+import { FollowCase } from "@/ui/field/FollowCase";
+import { KeepCase } from "@/ui/field/KeepCase";
 import { Ledger } from "@/ui/ledger/Ledger";
 import { LedgerSheet } from "@/ui/ledger/LedgerSheet";
 import { instantDay } from "@/ui/marks/words";
@@ -40,12 +42,14 @@ export default async function CaseLayout({ children, params }: { children: React
           </p>
           <h1 className="text-2xl">{view.title}</h1>
         </header>
+        <KeepCase caseId={view.id} siteId={view.site.id} last={view.field.last} />
+        <FollowCase caseId={view.id} last={view.field.last} />
         <AnalysisAge siteId={view.site.id} age={view.state} timeZone={view.site.location.timeZone} />
         {children}
       </main>
       <aside
         aria-label="Evidence ledger"
-        className="no-print hidden w-80 shrink-0 border-l border-rule px-5 py-6 desk:sticky desk:top-0 desk:block desk:h-dvh desk:overflow-y-auto"
+        className="no-print hidden w-80 shrink-0 border-l border-rule px-5 py-6 desk:sticky desk:top-12 desk:block desk:h-[calc(100dvh-3rem)] desk:overflow-y-auto"
       >
         <Ledger {...ledger} place="side" />
       </aside>

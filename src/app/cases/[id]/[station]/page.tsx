@@ -20,7 +20,7 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
     case "brief":
       return <BriefBench view={view} />;
     case "walk":
-      return <WalkBench caseId={view.id} stops={view.walk} findings={view.findings} />;
+      return <WalkBench caseId={view.id} site={view.site} stops={view.walk} known={view.field} brief={view.brief} />;
     case "compare":
       return (
         <CompareBench

@@ -1,0 +1,86 @@
+import { type BriefFields, type Change, type ChangeOf, type FindingFields, NEW_BRIEF, NEW_FINDING, NEW_PHOTO } from "./change";
+import { byStamp } from "./stamp";
+import { type Standing, withChanges } from "./standing";
+
+/** A picture that is kept, as large as it is kept. */
+export interface Picture {
+  id: string;
+  widthPx: number;
+  heightPx: number;
+}
+
+/** A photo of a finding, taken back or not. */
+export interface StandingPhoto {
+  id: string;
+  removed: boolean;
+  author: string;
+  madeMs: number;
+  /** The latest stamp on it. */
+  lastMs: number;
+  /** Null while the picture itself is still under way. */
+  picture: Picture | null;
+}
+
+/** A finding as it stands, with all that was ever said of it. */
+export interface StandingFinding extends Standing<FindingFields> {
+  id: string;
+  pointId: string;
+  /** Who saw it first, on which device and when. */
+  author: string;
+  deviceName: string;
+  recordedMs: number;
+  /** Every change of it, the earliest first; overruled ones too. */
+  history: ChangeOf<"finding">[];
+  photos: StandingPhoto[];
+}
+
+/** All records of a case. */
+export interface CaseRecords {
+  /** In the order in which they were first recorded; those taken back too, and those whose grade is still under way. */
+  findings: StandingFinding[];
+  brief: Standing<BriefFields>;
+  briefHistory: ChangeOf<"brief">[];
+}
+
+/**
+ * What stands in a case, from all changes of its records: the same on the server and on a device that adds those that wait.
+ * @param changes in any order; one that comes twice counts once
+ * @param pictures those that are kept
+ * @param brief as it was written when the case was opened
+ */
+export function caseRecords(changes: Iterable<Change>, pictures: Iterable<Picture> = [], brief: BriefFields = NEW_BRIEF): CaseRecords {
+  const once = [...new Map([...changes].map((change) => [change.id, change])).values()].sort(byStamp);
+  const kept = new Map([...pictures].map((picture) => [picture.id, picture]));
+  const of = <Kind extends Change["kind"]>(kind: Kind) => once.filter((change): change is ChangeOf<Kind> => change.kind === kind);
+  const photos = grouped(of("photo"));
+  const findings = [...grouped(of("finding"))].map(([id, history]): StandingFinding => {
+    const { pointId, author, deviceName, madeMs } = history[0];
+    const own = [...photos].filter(([, [photo]]) => photo.findingId === id).map(([, made]) => standingPhoto(made, kept));
+    return { id, pointId, author, deviceName, recordedMs: madeMs, history, photos: own, ...withChanges(NEW_FINDING, history) };
+  });
+  const briefHistory = of("brief");
+  return { findings: findings.sort((a, b) => a.recordedMs - b.recordedMs), brief: withChanges(brief, briefHistory), briefHistory };
+}
+
+function standingPhoto(history: readonly ChangeOf<"photo">[], kept: ReadonlyMap<string, Picture>): StandingPhoto {
+  const { recordId, author, madeMs } = history[0];
+  const lastMs = Math.max(...history.map((change) => change.madeMs));
+  return {
+    id: recordId,
+    author,
+    madeMs,
+    lastMs,
+    picture: kept.get(recordId) ?? null,
+    removed: withChanges(NEW_PHOTO, history).fields.removed,
+  };
+}
+
+function grouped<One extends Change>(changes: readonly One[]): Map<string, One[]> {
+  const groups = new Map<string, One[]>();
+  for (const change of changes) {
+    const group = groups.get(change.recordId);
+    if (group) group.push(change);
+    else groups.set(change.recordId, [change]);
+  }
+  return groups;
+}

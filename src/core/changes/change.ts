@@ -1,0 +1,67 @@
+import { z } from "zod";
+
+/** Longest texts of a record, characters: some pages of a note, a long name. */
+export const MOST_TEXT = 4000;
+export const MOST_NAME = 120;
+
+const text = (most = MOST_TEXT) => z.string().max(most);
+
+/**
+ * What every change carries. It is made once, on the device on which something was seen or typed, and never altered after it
+ * was kept; sent any number of times, in any order, it counts once and where it belongs.
+ */
+const common = {
+  /** Made on the device; a repeat carries the same. */
+  id: z.uuid(),
+  caseId: z.string().min(1).max(100),
+  /** The device's own mark: it goes with the store in which its sequence is kept. */
+  device: z.string().regex(/^[A-Za-z0-9-]{8,64}$/, "8 to 64 letters, digits and -"),
+  deviceName: text(MOST_NAME).default(""),
+  /** Who held the device, as they call themselves. */
+  author: text(MOST_NAME).default(""),
+  /** Instant of making, ms since 1970, after everything that the device had made or seen of the record (see `stamp.ts`). */
+  madeMs: z.int().min(0).max(8_640_000_000_000_000),
+};
+
+/** A finding: one thing seen at one point of the walk and one place. Each field stands for itself. */
+export const findingFields = z.strictObject({
+  gradeId: text(100),
+  note: text(),
+  /** A scope of the site: `site`, a plane, an inverter, a string, a module like `s2.07`; empty where none was given. */
+  place: text(200),
+  takenBack: z.boolean(),
+});
+
+/** A photo of a finding, beside its picture. */
+export const photoFields = z.strictObject({ removed: z.boolean() });
+
+/** What is known before anyone goes there. */
+export const briefFields = z.strictObject({ complaint: text(), since: text(400), history: text(), hazards: text(), access: text() });
+
+/** A change of one record of a case: what it sets, who made it, where and when. */
+export const changeSchema = z.discriminatedUnion("kind", [
+  z.object({ ...common, kind: z.literal("finding"), recordId: z.uuid(), pointId: text(100), fields: findingFields.partial() }),
+  z.object({
+    ...common,
+    kind: z.literal("photo"),
+    recordId: z.uuid(),
+    findingId: z.uuid(),
+    pointId: text(100),
+    fields: photoFields.partial(),
+  }),
+  /** Its record is the case itself. */
+  z.object({ ...common, kind: z.literal("brief"), recordId: text(100), fields: briefFields.partial() }),
+]);
+
+export type Change = z.infer<typeof changeSchema>;
+export type ChangeOf<Kind extends Change["kind"]> = Extract<Change, { kind: Kind }>;
+export type ChangeKind = Change["kind"];
+
+export type FindingFields = z.infer<typeof findingFields>;
+export type PhotoFields = z.infer<typeof photoFields>;
+export type BriefFields = z.infer<typeof briefFields>;
+
+/** Records before anything was said of them. */
+export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false };
+export const NEW_PHOTO: PhotoFields = { removed: false };
+export const NEW_BRIEF: BriefFields = { complaint: "", since: "", history: "", hazards: "", access: "" };

@@ -1,0 +1,94 @@
+/// <reference lib="webworker" />
+import { CacheFirst, ExpirationPlugin, NetworkFirst, type PrecacheEntry, Serwist } from "serwist";
+import { MINUTE_MS } from "@/core/constants";
+import { answerPage } from "./answerPage";
+import { isOwnPage, keepPage, keptSinceMs, listPages, PAGES, prunePages } from "./keptPages";
+import { isKeepPages } from "./messages";
+import { nothingKeptPage } from "./nothingKept";
+
+declare const self: ServiceWorkerGlobalScope;
+/** Set when it is bundled: the files of this build, and a mark of it. */
+declare const __SHELL__: PrecacheEntry[];
+declare const __BUILD__: string;
+
+/** A page that is younger needn't be fetched anew when its case is opened. */
+const FRESH_MS = 2 * MINUTE_MS;
+const MOST_PHOTOS = 400;
+/** A ribbon's cells are no page, but a page draws them. */
+const RIBBON = /^\/api\/sites\/[^/]+\/ribbon$/;
+const RIBBONS = { cacheName: "irradant-ribbons", most: 15, patienceS: 6 };
+
+const pages = () => caches.open(PAGES + __BUILD__);
+
+const serwist = new Serwist({
+  precacheEntries: __SHELL__,
+  skipWaiting: true,
+  clientsClaim: true,
+  runtimeCaching: [
+    {
+      matcher: ({ url, sameOrigin, request }) => sameOrigin && request.method === "GET" && url.pathname.startsWith("/api/photos/"),
+      handler: new CacheFirst({ cacheName: "irradant-photos", plugins: [new ExpirationPlugin({ maxEntries: MOST_PHOTOS })] }),
+    },
+    {
+      matcher: ({ url, sameOrigin, request }) => sameOrigin && request.method === "GET" && RIBBON.test(url.pathname),
+      handler: new NetworkFirst({
+        cacheName: RIBBONS.cacheName,
+        networkTimeoutSeconds: RIBBONS.patienceS,
+        plugins: [
+          new ExpirationPlugin({ maxEntries: RIBBONS.most }),
+          { cacheWillUpdate: async ({ response }) => (isCells(response) ? response : null) },
+        ],
+      }),
+    },
+    {
+      matcher: ({ request, sameOrigin }) => sameOrigin && request.mode === "navigate" && request.method === "GET",
+      handler: async ({ request }) => {
+        const cache = await pages();
+        const nothingKept = async () => nothingKeptPage(await listPages(cache));
+        return answerPage(request, { cache, fetch: (asked) => fetch(asked), nothingKept, nowMs: Date.now });
+      },
+    },
+  ],
+});
+
+self.addEventListener("message", (event) => {
+  if (isKeepPages(event.data)) event.waitUntil(keepAll(event.data.paths, event.data.anew));
+});
+
+function isCells(response: Response): boolean {
+  return response.status === 200 && response.headers.get("content-type") === "application/octet-stream";
+}
+
+/** Fetches pages one after the other, so that whoever works at one doesn't wait for the others. */
+async function keepAll(paths: readonly string[], anew: boolean): Promise<void> {
+  const cache = await pages();
+  for (const path of paths) {
+    const since = await keptSinceMs(cache, path);
+    if (!anew && since !== null && Math.abs(Date.now() - since) < FRESH_MS) continue;
+    const response = await fetch(path, { headers: { accept: "text/html" } }).catch(() => null);
+    if (!response) return;
+    if (RIBBON.test(path) && isCells(response)) await (await caches.open(RIBBONS.cacheName)).put(path, response).catch(() => undefined);
+    if (isOwnPage(response)) await keepPage(cache, path, response, Date.now()).catch(() => undefined);
+  }
+  await prunePages(cache);
+}
+
+/** Pages need the files of their build: after a new one they are fetched anew, and shown as they were where that fails. */
+async function moveOn(): Promise<void> {
+  const cache = await pages();
+  for (const name of await caches.keys()) {
+    if (!name.startsWith(PAGES) || name === PAGES + __BUILD__) continue;
+    const old = await caches.open(name);
+    for (const request of await old.keys()) {
+      const path = new URL(request.url).pathname;
+      const response = await fetch(path, { headers: { accept: "text/html" } }).catch(() => null);
+      const kept = await old.match(request);
+      if (response && isOwnPage(response)) await keepPage(cache, path, response, Date.now());
+      else if (kept) await cache.put(path, kept);
+    }
+    await caches.delete(name);
+  }
+}
+
+self.addEventListener("activate", (event) => event.waitUntil(moveOn()));
+serwist.addEventListeners();

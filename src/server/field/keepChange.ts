@@ -1,0 +1,114 @@
+import type { Transaction } from "sequelize";
+import { type BriefFields, type Change, type ChangeKind, type ChangeOf, NEW_FINDING } from "@/core/changes/change";
+import { byStamp } from "@/core/changes/stamp";
+import { withChanges } from "@/core/changes/standing";
+import { ConflictError, NotFoundError, RefusedError } from "@/core/errors/errors";
+import { findGrade, findPoint } from "@/core/inspection/catalogue";
+import { CaseRecord, ChangeRecord, FindingRecord, VisitRecord } from "@/db/models/records";
+import { type Actor, allow } from "../actor";
+import { emptyBrief, readBrief } from "../cases/brief";
+import { inTransaction } from "../database";
+import { changeOf, changesOfRecord, rowOf } from "./storedChanges";
+
+/** Brings the record of a kind to how its changes leave it. */
+type Settle<Kind extends ChangeKind> = (
+  change: ChangeOf<Kind>,
+  all: ChangeOf<Kind>[],
+  actor: Actor,
+  transaction: Transaction,
+) => Promise<void>;
+
+const SETTLE: { [Kind in ChangeKind]: Settle<Kind> } = {
+  finding: settleFinding,
+  // A photo's row comes with its picture; what is said of it stands in its changes.
+  photo: async (change, _all, actor, transaction) => ensureFinding(change, change.findingId, actor, transaction),
+  brief: settleBrief,
+};
+
+/**
+ * Keeps a change of a case's record and brings the record to how it stands after it. Sent again it is kept once; sent late it
+ * takes its place under the later ones.
+ * @throws NotFoundError where there is no such case; RefusedError where the point, the grade or the record isn't what it says;
+ * ConflictError where another change has its id
+ */
+export async function keepChange(actor: Actor, change: Change): Promise<void> {
+  allow(actor, "record");
+  checkChange(change);
+  await inTransaction((transaction) => keepChangeIn(actor, change, transaction));
+}
+
+/** The same within a transaction that keeps more than it. The change has been checked. */
+export async function keepChangeIn(actor: Actor, change: Change, transaction: Transaction): Promise<void> {
+  if (!(await CaseRecord.findByPk(change.caseId, { transaction, attributes: ["id"] }))) throw new NotFoundError("case", change.caseId);
+  const known = await ChangeRecord.findOne({ where: { id: change.id }, transaction });
+  if (known) return checkSame(changeOf(known), change);
+  const before = await changesOfRecord(change.recordId, transaction);
+  if (before.some(({ caseId, kind }) => caseId !== change.caseId || kind !== change.kind))
+    throw new RefusedError("this record belongs to another case", "recordId");
+  await ChangeRecord.create(rowOf(change, actor.id), { transaction });
+  const settle = SETTLE[change.kind] as Settle<ChangeKind>;
+  await settle(change, [...before, change].sort(byStamp), actor, transaction);
+}
+
+/** What can be told without the database. @throws RefusedError */
+export function checkChange(change: Change): void {
+  if (change.kind === "brief") {
+    if (change.recordId !== change.caseId) throw new RefusedError("expected the case's own id", "recordId");
+    return;
+  }
+  if (!findPoint(change.pointId)) throw new RefusedError(`there is no point ${change.pointId} in the walk`, "pointId");
+  if (change.kind !== "finding" || !change.fields.gradeId) return;
+  if (!findGrade(change.pointId, change.fields.gradeId))
+    throw new RefusedError(`${change.pointId} has no grade ${change.fields.gradeId}`, "gradeId");
+}
+
+function checkSame(known: Change, { recordId, caseId, madeMs, device }: Change): void {
+  if (known.recordId === recordId && known.caseId === caseId && known.madeMs === madeMs && known.device === device) return;
+  throw new ConflictError("Another change has this id already");
+}
+
+async function settleFinding(
+  change: ChangeOf<"finding">,
+  all: ChangeOf<"finding">[],
+  actor: Actor,
+  transaction: Transaction,
+): Promise<void> {
+  if (all.some(({ pointId }) => pointId !== change.pointId)) throw new RefusedError("this finding stands at another point", "pointId");
+  const { fields, marks } = withChanges(NEW_FINDING, all);
+  const values = {
+    ...(await placeInCase(change, all[0], actor, transaction)),
+    ...{ gradeId: fields.gradeId, note: fields.note, place: fields.place },
+    withdrawnAt: fields.takenBack ? new Date(marks.takenBack?.madeMs ?? change.madeMs) : null,
+  };
+  const known = await FindingRecord.findByPk(change.recordId, { transaction });
+  if (known) await known.update(values, { transaction });
+  else await FindingRecord.create({ id: change.recordId, ...values }, { transaction });
+}
+
+/** A photo may come before what is said of its finding: that one then stands without a grade until it does. */
+async function ensureFinding(change: ChangeOf<"photo">, findingId: string, actor: Actor, transaction: Transaction): Promise<void> {
+  const known = await FindingRecord.findByPk(findingId, { transaction });
+  if (known && (known.caseId !== change.caseId || known.pointId !== change.pointId))
+    throw new RefusedError("this finding stands in another case or at another point", "findingId");
+  if (known) return;
+  const place = await placeInCase(change, change, actor, transaction);
+  await FindingRecord.create({ id: findingId, ...place, gradeId: "", note: "", place: "", withdrawnAt: null }, { transaction });
+}
+
+/** Where a finding belongs: its case, its point, and the visit of the day on which it was first seen. */
+async function placeInCase(change: ChangeOf<"finding" | "photo">, first: Change, actor: Actor, transaction: Transaction) {
+  const recordedAt = new Date(first.madeMs);
+  const visitId = `${change.caseId}:${recordedAt.toISOString().slice(0, 10)}`;
+  await VisitRecord.findOrCreate({
+    where: { id: visitId },
+    defaults: { id: visitId, caseId: change.caseId, startedAt: recordedAt, technician: first.author, actorId: actor.id },
+    transaction,
+  });
+  return { caseId: change.caseId, visitId, pointId: change.pointId, recordedAt, actorId: actor.id };
+}
+
+async function settleBrief(change: ChangeOf<"brief">, all: ChangeOf<"brief">[], _actor: Actor, transaction: Transaction): Promise<void> {
+  const record = await CaseRecord.findByPk(change.caseId, { transaction });
+  const stored: BriefFields = record ? readBrief(record) : emptyBrief();
+  await record?.update({ brief: JSON.stringify(withChanges(stored, all).fields) }, { transaction });
+}

@@ -1,0 +1,56 @@
+import type { BriefFields, Change } from "@/core/changes/change";
+import { findGrade, findPoint } from "@/core/inspection/catalogue";
+import type { Entry } from "@/field/entry";
+
+/** What the parts of a brief are called. */
+export const BRIEF_WORDS: Record<keyof BriefFields, string> = {
+  complaint: "Complaint, in the owner's words",
+  since: "Since when; sudden or creeping; after what",
+  history: "History and documents on site",
+  hazards: "Hazards",
+  access: "Access",
+};
+
+/** What a change says, in a line. */
+export function changeWords(change: Change): string {
+  if (change.kind === "brief") {
+    const [name, text] = Object.entries(change.fields)[0] ?? ["", ""];
+    return `${BRIEF_WORDS[name as keyof BriefFields] ?? "Brief"}: ${text}`;
+  }
+  const title = findPoint(change.pointId)?.title ?? change.pointId;
+  if (change.kind === "photo") return `${change.fields.removed ? "Photo removed" : "Photo"}, ${title}`;
+  return `${title}: ${findingWords(change)}`;
+}
+
+/** What a change of a finding sets. */
+export function findingWords({ pointId, fields }: Pick<Extract<Change, { kind: "finding" }>, "pointId" | "fields">): string {
+  const parts = [
+    fields.gradeId ? (findGrade(pointId, fields.gradeId)?.text ?? fields.gradeId) : "",
+    fields.place === undefined ? "" : fields.place ? `at ${fields.place}` : "no place",
+    fields.note === undefined ? "" : fields.note ? `“${fields.note}”` : "note emptied",
+    fields.takenBack === undefined ? "" : fields.takenBack ? "taken back" : "stands again",
+  ];
+  return parts.filter(Boolean).join(", ") || "nothing";
+}
+
+/** How an entry fares, in a word or two and why. */
+export function entryState({ state, why, tries }: Entry): string {
+  if (state === "refused") return `Refused: ${why}`;
+  if (state === "sent") return "Kept by the server";
+  if (state === "let-go") return why || "Let go";
+  return tries === 0 || why === "" ? "Waiting" : `Waiting: ${why}`;
+}
+
+/** "3 kB", "1.4 MB". */
+export function bytesText(bytes: number): string {
+  return bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1000))} kB`;
+}
+
+/** "just now", "12 min ago", "3 h ago", "5 days ago". */
+export function agoText(ms: number, nowMs: number): string {
+  const minutes = Math.max(0, Math.round((nowMs - ms) / 60_000));
+  if (minutes < 1) return "just now";
+  if (minutes < 60) return `${minutes} min ago`;
+  if (minutes < 48 * 60) return `${Math.round(minutes / 60)} h ago`;
+  return `${Math.round(minutes / 1440)} days ago`;
+}

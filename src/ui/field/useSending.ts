@@ -1,0 +1,59 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useEffect } from "react";
+import { isOnItsWay } from "@/field/entry";
+import { askToKeep, theField } from "@/field/field";
+
+/** After so long without a change, what is recorded goes out: a tap and its undo go together. */
+const SOON_MS = 150;
+
+/**
+ * Sends what waits on this device for as long as a page is open: at once when something is recorded, when the network comes
+ * back or the page is looked at again, and else in growing pauses. Pages are brought up to date by what was sent.
+ */
+export function useSending(): void {
+  const router = useRouter();
+  useEffect(() => {
+    const { outbox, sender } = theField();
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let gone = false;
+    const run = async (refusedToo = false) => {
+      clearTimeout(timer);
+      const sent = await sender.run(refusedToo);
+      if (gone) return;
+      if (sent > 0) router.refresh();
+      clearTimeout(timer);
+      if (outbox.state.entries.some(isOnItsWay)) timer = setTimeout(run, sender.pauseMs);
+    };
+    const again = () => void run(true);
+    const looked = () => document.visibilityState === "visible" && again();
+    let known = 0;
+    const unsubscribe = outbox.subscribe(() => {
+      const untried = outbox.state.entries.filter(({ state, tries }) => state === "waiting" && tries === 0).length;
+      if (untried > known) {
+        clearTimeout(timer);
+        timer = setTimeout(run, SOON_MS);
+      }
+      known = untried;
+    });
+    // Closing the page would lose what only it holds; the browser asks then.
+    const leaving = (event: BeforeUnloadEvent) => {
+      const { alarm, keeping, entries } = outbox.state;
+      if (keeping > 0 || (alarm !== null && entries.some(isOnItsWay))) event.preventDefault();
+    };
+    window.addEventListener("online", again);
+    document.addEventListener("visibilitychange", looked);
+    window.addEventListener("beforeunload", leaving);
+    void outbox.tidy().then(again);
+    void askToKeep();
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+      unsubscribe();
+      window.removeEventListener("online", again);
+      document.removeEventListener("visibilitychange", looked);
+      window.removeEventListener("beforeunload", leaving);
+    };
+  }, [router]);
+}

@@ -1,0 +1,134 @@
+"use client";
+
+import { Camera, Images, type LucideIcon } from "lucide-react";
+import { useId, useState } from "react";
+import type { StandingFinding, StandingPhoto } from "@/core/changes/caseRecords";
+import { MOST_TEXT } from "@/core/changes/change";
+import type { Point } from "@/core/inspection/catalogue";
+import type { SiteFile } from "@/core/site/siteSchema";
+import type { Entry } from "@/field/entry";
+import { SavedText } from "../field/SavedText";
+import { FindingHistory } from "./FindingHistory";
+import { PhotoTile } from "./PhotoTile";
+import { PlacePicker } from "./PlacePicker";
+import type { useFindings } from "./useFindings";
+
+interface FindingBlockProps {
+  point: Point;
+  finding: StandingFinding;
+  site: SiteFile;
+  entries: ReadonlyMap<string, Entry>;
+  actions: ReturnType<typeof useFindings>;
+  onTakeBack: () => void;
+}
+
+/** One finding, open: its place, note, photos, who saw it, and the way to take it back. */
+export function FindingBlock({ point, finding, site, entries, actions, onTakeBack }: FindingBlockProps) {
+  const { fields } = finding;
+  return (
+    <div className="mt-3 grid gap-3">
+      <SavedText
+        label="Note"
+        value={fields.note}
+        draft={`note-${finding.id}`}
+        most={MOST_TEXT}
+        onRecord={(note) => actions.change(finding, { note })}
+      />
+      <Photos point={point} finding={finding} entries={entries} actions={actions} />
+      <div className="flex flex-wrap items-center gap-2">
+        <PlacePicker site={site} place={fields.place} of={point.title} onChoose={(place) => void actions.change(finding, { place })} />
+        <PhotoButtons point={point} onFiles={(files) => actions.addPhotos(finding, files)} />
+        <button type="button" className="button" onClick={onTakeBack}>
+          Take back
+        </button>
+      </div>
+      <FindingHistory finding={finding} timeZone={site.location.timeZone} />
+    </div>
+  );
+}
+
+function Photos({ point, finding, entries, actions }: Pick<FindingBlockProps, "point" | "finding" | "entries" | "actions">) {
+  const shown = finding.photos.filter(({ removed }) => !removed);
+  const removed = finding.photos.filter((photo) => photo.removed);
+  const tile = (photo: StandingPhoto, k: number) => (
+    <PhotoTile
+      key={photo.id}
+      photo={photo}
+      entry={entries.get(photo.id)}
+      name={`${point.title}, view ${k + 1}`}
+      onRemove={() => void actions.removePhoto(finding, photo, true)}
+    />
+  );
+  if (finding.photos.length === 0) return null;
+  return (
+    <div className="flex flex-wrap items-start gap-3">
+      {shown.map(tile)}
+      {removed.length > 0 ? (
+        <button type="button" className="button" onClick={() => void actions.removePhoto(finding, removed[removed.length - 1], false)}>
+          Bring back a removed photo ({removed.length})
+        </button>
+      ) : null}
+    </div>
+  );
+}
+
+/** Many photos in a row: each is kept at once; what is no whole picture is said at once. */
+function PhotoButtons({ point, onFiles }: { point: Point; onFiles: (files: File[]) => Promise<string[]> }) {
+  const [faults, setFaults] = useState<string[]>([]);
+  const take = (files: File[]) => void onFiles(files).then(setFaults);
+  return (
+    <>
+      <PictureInput words="Photo" name={`Photo of ${point.title}`} Icon={Camera} more={{ capture: "environment" }} onFiles={take} />
+      <PictureInput
+        words="From files"
+        name={`Photos of ${point.title} from files`}
+        Icon={Images}
+        more={{ multiple: true }}
+        onFiles={take}
+      />
+      {faults.length > 0 ? (
+        <ul role="alert" className="w-full border-l-4 border-fix bg-raised p-3 font-semibold">
+          {faults.map((fault) => (
+            <li key={fault} className="wrap-anywhere">
+              {fault}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </>
+  );
+}
+
+function PictureInput({
+  words,
+  name,
+  Icon,
+  more,
+  onFiles,
+}: {
+  words: string;
+  name: string;
+  Icon: LucideIcon;
+  more: { capture?: "environment"; multiple?: boolean };
+  onFiles: (files: File[]) => void;
+}) {
+  const id = useId();
+  return (
+    <label htmlFor={id} className="button has-focus-visible:outline-3 has-focus-visible:outline-act">
+      <Icon className="size-5" aria-hidden="true" /> {words}
+      <input
+        id={id}
+        type="file"
+        accept="image/*"
+        className="sr-only"
+        aria-label={name}
+        {...more}
+        onChange={(event) => {
+          const files = [...(event.target.files ?? [])];
+          event.target.value = "";
+          onFiles(files);
+        }}
+      />
+    </label>
+  );
+}

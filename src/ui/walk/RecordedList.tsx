@@ -1,0 +1,54 @@
+import type { StandingFinding } from "@/core/changes/caseRecords";
+import { findGrade, findPoint } from "@/core/inspection/catalogue";
+import { placeWords } from "@/core/site/places";
+import type { SiteFile } from "@/core/site/siteSchema";
+import { SeverityMark } from "../marks/SeverityMark";
+import { instantDay } from "../marks/words";
+import { madeBy } from "./FindingHistory";
+
+/** What was recorded, by day, the latest first: what it is, where, and who saw it. */
+export function RecordedList({ findings, site }: { findings: readonly StandingFinding[]; site: SiteFile }) {
+  const zone = site.location.timeZone;
+  const days = new Map<string, StandingFinding[]>();
+  for (const finding of [...findings].sort((a, b) => b.recordedMs - a.recordedMs)) {
+    const day = instantDay(new Date(finding.recordedMs).toISOString(), zone);
+    days.set(day, [...(days.get(day) ?? []), finding]);
+  }
+  if (days.size === 0) return <p className="mt-4">Nothing is recorded yet.</p>;
+  return [...days].map(([day, list]) => (
+    <section key={day} className="mt-5" aria-label={day}>
+      <h3 className="border-b-2 border-ink pb-1">
+        {day} <span className="caption figures">{list.length}</span>
+      </h3>
+      <ul>
+        {list.map((finding) => (
+          <Line key={finding.id} finding={finding} site={site} />
+        ))}
+      </ul>
+    </section>
+  ));
+}
+
+function Line({ finding, site }: { finding: StandingFinding; site: SiteFile }) {
+  const { pointId, fields, photos } = finding;
+  const point = findPoint(pointId);
+  const grade = findGrade(pointId, fields.gradeId);
+  const shown = photos.filter(({ removed }) => !removed).length;
+  return (
+    <li className="grid gap-x-4 border-b border-rule py-2 sm:grid-cols-[5rem_minmax(0,1fr)_9rem]">
+      <span>{grade ? <SeverityMark severity={grade.severity} /> : null}</span>
+      <span className="wrap-anywhere">
+        <a href={`#point-${pointId}`} data-point={pointId}>
+          {point?.title ?? pointId}
+        </a>
+        : {grade?.text}
+        {fields.note ? <span className="block">{fields.note}</span> : null}
+        <span className="caption block">
+          {madeBy(finding.recordedMs, finding.author, finding.deviceName, site.location.timeZone)}
+          {shown > 0 ? `, ${shown === 1 ? "1 photo" : `${shown} photos`}` : ""}
+        </span>
+      </span>
+      <span>{fields.place ? placeWords(site, fields.place) : <span className="caption">no place</span>}</span>
+    </li>
+  );
+}
