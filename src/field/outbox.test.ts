@@ -124,6 +124,21 @@ describe("a device that keeps nothing", () => {
     expect(await outbox.picture(first.id)).toBeUndefined();
   });
 
+  it("that only slept in the middle of a write is calm again once it is done", async () => {
+    const store = newStore();
+    let wake = () => {};
+    const asleep = new Promise<void>((resolve) => {
+      wake = resolve;
+    });
+    const outbox = new Outbox({ ...store, add: async (...all) => asleep.then(() => store.add(...all)) }, Date.now, 30);
+    await outbox.record(seen({ note: "slept" }), 0, new Blob(["picture"]));
+    expect(outbox.state).toMatchObject({ alarm: expect.any(String), onPageOnly: 1 });
+    wake();
+    await expect.poll(() => outbox.state.alarm).toBeNull();
+    expect(outbox.state).toMatchObject({ onPageOnly: 0, entries: [{ change: { fields: { note: "slept" } } }] });
+    expect((await store.all()).length).toBe(1);
+  });
+
   it("is no longer alarmed when there is room again and nothing is held by the page alone", async () => {
     const store = newStore();
     let room = false;

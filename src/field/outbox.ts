@@ -20,6 +20,8 @@ export interface OutboxState {
   keeping: number;
   /** Why this device keeps nothing; null where it does. */
   alarm: string | null;
+  /** How many that have to go are held by this page alone. */
+  onPageOnly: number;
 }
 
 /** How long the device remembers what it sent: pages that it keeps may be older than that. Pictures take room, and go sooner. */
@@ -51,7 +53,7 @@ export class Outbox {
     private readonly patienceMs = PATIENCE_MS,
   ) {
     this.lasting = store;
-    this.present = { entries: [], device: this.device, keeping: 0, alarm: null };
+    this.present = { entries: [], device: this.device, keeping: 0, alarm: null, onPageOnly: 0 };
     this.passing.watch((entries) => {
       this.fleeting = entries;
       this.tell();
@@ -174,19 +176,36 @@ export class Outbox {
   private async put(entry: Entry, picture?: Blob): Promise<Entry> {
     this.unkept.set(entry.id, entry);
     this.tell();
+    const keeping = this.keepLasting(entry, picture);
     try {
-      await this.inTime(this.keepLasting(entry, picture));
+      await this.inTime(keeping);
       this.kept = await this.lasting.all();
-      // There is room again, and nothing is left that only this page holds.
-      if (this.lasting !== this.passing && !this.fleeting.some(isOnItsWay)) this.alarm = null;
+      this.calmed();
     } catch (error) {
       this.alarmed(error);
       await this.passing.add(entry, picture, this.device);
+      // A write that only took long, because the device slept in its middle, is kept after all.
+      keeping.then(() => this.keptAfterAll(entry.id)).catch(() => undefined);
     } finally {
       this.unkept.delete(entry.id);
       this.tell();
     }
     return entry;
+  }
+
+  private async keptAfterAll(id: string): Promise<void> {
+    if (this.lasting === this.passing) return;
+    this.kept = await this.lasting.all();
+    const held = this.fleeting.find((entry) => entry.id === id);
+    if (held) await this.lasting.update(id, held);
+    await this.passing.remove([id]);
+    this.calmed();
+    this.tell();
+  }
+
+  /** There is room again, and nothing is left that only this page holds. */
+  private calmed(): void {
+    if (this.lasting !== this.passing && !this.fleeting.some(isOnItsWay)) this.alarm = null;
   }
 
   /** Where there is no room, pictures that the server has make some. */
@@ -221,7 +240,8 @@ export class Outbox {
     const known = new Map(this.kept.map((entry) => [entry.id, entry]));
     for (const entry of [...this.fleeting, ...this.unkept.values()]) known.set(entry.id, entry);
     const entries = [...known.values()].sort((a, b) => a.change.madeMs - b.change.madeMs || (a.id < b.id ? -1 : 1));
-    this.present = { entries, device: this.device, keeping: this.unkept.size, alarm: this.alarm };
+    const onPageOnly = this.fleeting.filter(isOnItsWay).length;
+    this.present = { entries, device: this.device, keeping: this.unkept.size, alarm: this.alarm, onPageOnly };
     for (const listener of this.listeners) listener();
   }
 }

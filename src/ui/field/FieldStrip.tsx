@@ -15,11 +15,11 @@ interface Standing {
 }
 
 /** What stands of everything that was recorded on this device. */
-function standing({ entries, device, alarm, keeping }: OutboxState): Standing {
+function standing({ entries, device, alarm, keeping, onPageOnly }: OutboxState): Standing {
   // Nothing is claimed before the device has been asked.
   if (device.id === "") return { kind: "unknown", text: "Checking" };
   const onTheirWay = entries.filter(isOnItsWay);
-  if (alarm !== null) return { kind: "alarm", text: onTheirWay.length > 0 ? `${onTheirWay.length} only on this page` : "Keeps nothing" };
+  if (alarm !== null) return { kind: "alarm", text: onPageOnly > 0 ? `${onPageOnly} only on this page` : "Keeps nothing" };
   const refused = onTheirWay.filter(({ state }) => state === "refused").length;
   if (refused > 0) return { kind: "look", text: refused === 1 ? "1 needs a look" : `${refused} need a look` };
   if (onTheirWay.length > 0 || keeping > 0) return { kind: "waiting", text: `${Math.max(onTheirWay.length, keeping)} waiting` };

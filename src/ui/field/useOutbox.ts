@@ -6,7 +6,7 @@ import type { Line } from "@/field/line";
 import type { OutboxState } from "@/field/outbox";
 
 const ON_SERVER: OutboxState = {
-  ...{ entries: [], keeping: 0, alarm: null },
+  ...{ entries: [], keeping: 0, alarm: null, onPageOnly: 0 },
   device: { id: "", name: "", author: "", lastMs: 0, offsetMs: 0 },
 };
 const nothing = () => () => undefined;

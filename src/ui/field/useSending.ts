@@ -39,8 +39,8 @@ export function useSending(): void {
     });
     // Closing the page would lose what only it holds; the browser asks then.
     const leaving = (event: BeforeUnloadEvent) => {
-      const { alarm, keeping, entries } = outbox.state;
-      if (keeping > 0 || (alarm !== null && entries.some(isOnItsWay))) event.preventDefault();
+      const { keeping, onPageOnly } = outbox.state;
+      if (keeping > 0 || onPageOnly > 0) event.preventDefault();
     };
     window.addEventListener("online", again);
     document.addEventListener("visibilitychange", looked);

@@ -29,9 +29,7 @@ export function PointCard({ point, site, findings, takenBack, entries, actions, 
   const open = findings.find(({ id }) => id === chosen) ?? findings.at(-1);
   const adding = chosen === "another" || !open;
 
-  async function add(gradeId: string) {
-    setChosen(await actions.add(point.id, { gradeId }));
-  }
+  const grade = (gradeId: string) => (adding ? setChosen(actions.add(point.id, { gradeId })) : void actions.change(open, { gradeId }));
 
   return (
     <article className="border-b border-rule py-4" aria-labelledby={`point-${point.id}`}>
@@ -62,11 +60,7 @@ export function PointCard({ point, site, findings, takenBack, entries, actions, 
         </ul>
       ) : null}
       {/* The same choice whether it makes a finding or corrects one: whoever walks it by keyboard keeps the place. */}
-      <GradeChoice
-        point={point}
-        gradeId={adding ? "" : open.fields.gradeId}
-        onChoose={(gradeId) => void (adding ? add(gradeId) : actions.change(open, { gradeId }))}
-      />
+      <GradeChoice point={point} gradeId={adding ? "" : open.fields.gradeId} onChoose={grade} />
       {adding ? null : (
         <FindingBlock
           key={open.id}

@@ -14,10 +14,10 @@ const MOST_PICTURE_BYTES = 30_000_000;
 export function useFindings(caseId: string) {
   const { outbox } = theField();
   return {
-    /** Records a finding at a point. @returns its id */
-    async add(pointId: string, fields: Partial<FindingFields>): Promise<string> {
+    /** Records a finding at a point. @returns its id, at once */
+    add(pointId: string, fields: Partial<FindingFields>): string {
       const recordId = newUuid();
-      await outbox.record({ caseId, kind: "finding", recordId, pointId, fields });
+      void outbox.record({ caseId, kind: "finding", recordId, pointId, fields });
       return recordId;
     },
     async change(finding: StandingFinding, fields: Partial<FindingFields>): Promise<void> {
