@@ -27,6 +27,37 @@ for (const sheet of ["light", "dark"]) {
   }
 }
 
+test("axe finds nothing in the list of what waits, nor where a place is chosen, on desk and phone", async ({ page }) => {
+  for (const [k, viewport] of Object.values(SIZES).entries()) {
+    await page.setViewportSize(viewport);
+    await page.goto("/cases/meadow-school-2026/walk", { waitUntil: "networkidle" });
+    await page.route("**/api/changes", (route) =>
+      route.request().postData()?.includes("gradeId")
+        ? route.fulfill({ status: 404, contentType: "application/json", body: '{"error":"There is no such case"}' })
+        : route.abort(),
+    );
+    const point = page.getByRole("article", { name: "Glass, cells and backs" });
+    await point.getByRole("radiogroup").locator("label").nth(k).click();
+    await point.getByLabel("Note").fill(`chipped ${k}`);
+    await point.getByLabel("Note").blur();
+    const clean = async (what: string) => {
+      const { violations } = await new AxeBuilder({ page }).setLegacyMode().analyze();
+      expect(violations.map(({ id, nodes }) => `${what}: ${id}: ${nodes.map(({ target }) => target).join(" ")}`)).toEqual([]);
+    };
+    await page.getByRole("button", { name: /recorded on this device: \d+ needs? a look/ }).click();
+    await expect(page.getByRole("region", { name: "Needs a look" })).toBeVisible();
+    await page.getByRole("button", { name: "Change it" }).first().click();
+    await clean("list");
+    await page.getByRole("button", { name: "Close" }).click();
+    await point.getByRole("button", { name: /^Place of/ }).click();
+    await clean("places");
+    await page.getByRole("button", { name: "Close" }).click();
+    await page.getByRole("button", { name: /^Recorded \(/ }).click();
+    await clean("recorded");
+    await page.unroute("**/api/changes");
+  }
+});
+
 test("the work can be done by keyboard alone", async ({ page }) => {
   await page.goto("/");
   await page.keyboard.press("Tab");

@@ -36,6 +36,10 @@ const ARROWS: [from: string, to: string, rule: string][] = [
   ["src/ui/toServer.ts", "@/server/target", "ui-knows-shapes-only"],
   ["src/front/toUi.ts", "@/ui/target", "front-is-outside"],
   ["src/server/toFront.ts", "@/front/target", "nothing-knows-the-front"],
+  ["src/field/toServer.ts", "@/server/target", "field-above-core"],
+  ["src/field/toUi.ts", "@/ui/target", "field-above-core"],
+  ["src/server/toField.ts", "@/field/target", "server-above-db"],
+  ["src/core/sun/toField.ts", "@/field/target", "core-below-all"],
   ["src/server/toDev.ts", "vitest", "not-to-dev"],
   ["src/server/toNowhere.ts", "@/server/gone", "resolvable"],
   ["src/server/toTest.ts", "./some.test", "not-to-tests"],
@@ -45,6 +49,8 @@ const ALLOWED: [from: string, to: string][] = [
   ["src/server/allowed.ts", "@/core/sun/target"],
   ["src/core/sun/allowed.ts", "../series/target"],
   ["src/app/allowed.ts", "@/server/target"],
+  ["src/field/allowed.ts", "@/core/sun/target"],
+  ["src/ui/allowed.ts", "@/field/target"],
 ];
 
 const broken = new Map<string, Set<string>>();
@@ -56,7 +62,7 @@ beforeAll(() => {
   };
   for (const folder of "series sun sky formats diagnosis expected comparison".split(" "))
     put(`src/core/${folder}/target.ts`, "export const it = 1;\n");
-  for (const layer of ["db", "server", "ui", "front"]) put(`src/${layer}/target.ts`, "export const it = 1;\n");
+  for (const layer of ["db", "server", "field", "ui", "front"]) put(`src/${layer}/target.ts`, "export const it = 1;\n");
   put("src/server/some.test.ts", "export const it = 1;\n");
   for (const [from, to] of [...ARROWS, ...ALLOWED]) put(from, `import * as it from "${to}";\nexport const held = it;\n`);
   put("src/core/expected/one.ts", `import { b } from "./two";\nexport const a = b;\n`);

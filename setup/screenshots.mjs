@@ -46,6 +46,19 @@ const recordFinding = async (page) => {
   await point.scrollIntoViewIfNeeded();
 };
 
+/** Three that wait, with the list of them open. */
+const openStrip = async (page) => {
+  await page.getByLabel("Your name").fill("Jana Moser");
+  await page.route("**/api/**", (route) => (route.request().method() === "GET" ? route.continue() : route.abort()));
+  const point = page.getByRole("article", { name: "Glass, cells and backs" });
+  await point.getByText("Cracked glass or delaminated").click();
+  await point.getByLabel("Note").fill("Corner chipped, cell cracked");
+  await point.getByLabel("Note").blur();
+  await point.getByLabel("Photo of Glass").setInputFiles(join(demo.folder, "demo-files/isolator.jpg"));
+  await page.getByRole("button", { name: /recorded on this device: 3 waiting/ }).click();
+  await page.getByText("Waiting: No connection").first().waitFor();
+};
+
 const ribbonDrawn = (page) => page.locator("canvas[aria-busy=false]").waitFor();
 
 /** The barn's own file with a steeper roof: asks what it is to be. */
@@ -68,6 +81,7 @@ try {
   await shoot("walk-phone", `${CASE}/walk`, PHONE, {
     before: (page) => page.getByRole("article", { name: "DC isolator" }).scrollIntoViewIfNeeded(),
   });
+  await shoot("recorded-phone", `${CASE}/walk`, PHONE, { before: openStrip });
   await shoot("compare", `${CASE}/compare`, DESK, { before: ribbonDrawn });
   await shoot("cascade", `${CASE}/compare`, DESK, {
     before: (page) => page.getByRole("heading", { name: "Where the energy goes" }).evaluate((heading) => heading.scrollIntoView()),

@@ -31,10 +31,16 @@ async function alone(work: (mine: boolean) => Promise<void>): Promise<void> {
   await navigator.locks.request(LOCK, { ifAvailable: true }, (lock) => work(lock !== null));
 }
 
-/**
- * Asks the browser to keep what is recorded even when it runs short of room.
- * @returns whether it will; null where it doesn't say
- */
-export async function askToKeep(): Promise<boolean | null> {
-  return navigator.storage?.persist?.().catch(() => null) ?? null;
+let asked = false;
+
+/** Asks the browser, once, to keep what is recorded even when it runs short of room. */
+export async function askToKeep(): Promise<void> {
+  if (asked) return;
+  asked = true;
+  await navigator.storage?.persist?.().catch(() => false);
+}
+
+/** Whether the browser has promised that; null where it doesn't say. */
+export async function isPromised(): Promise<boolean | null> {
+  return (await navigator.storage?.persisted?.().catch(() => null)) ?? null;
 }

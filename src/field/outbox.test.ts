@@ -180,6 +180,10 @@ describe("sending", () => {
     expect(sent).toHaveLength(3);
     await sender.run(true);
     expect(sent).toHaveLength(4);
+    // Asked for while a run that leaves them out is under way.
+    await outbox.record(seen({ note: "more" }));
+    await Promise.all([sender.run(), sender.run(true)]);
+    expect(sent).toHaveLength(6);
   });
 
   it("lets one that always fails hold up nothing", async () => {

@@ -30,6 +30,7 @@ export class Sender {
   /** How long to wait before the next run, ms; grows while nothing goes through. */
   pauseMs = FIRST_PAUSE_MS;
   private running: Promise<number> | null = null;
+  private runningAll = false;
   private readonly nowMs: () => number;
 
   constructor(private readonly parts: SenderParts) {
@@ -43,6 +44,9 @@ export class Sender {
    * @returns how many the server took
    */
   run(refusedToo = false): Promise<number> {
+    // Whoever asks for the refused ones too isn't served by a run that leaves them out.
+    if (this.running && refusedToo && !this.runningAll) return this.running.then((sent) => this.run(true).then((more) => sent + more));
+    if (!this.running) this.runningAll = refusedToo;
     this.running ??= this.sendAll(refusedToo).finally(() => {
       this.running = null;
     });

@@ -92,8 +92,13 @@ afterEach(() => {
   server?.close();
 });
 
-async function listen(handle: Handler, dataMark: () => Promise<string | null> = async () => "1"): Promise<number> {
-  server = createFront({ handle, dataMark, env: {} });
+async function listen(
+  handle: Handler,
+  dataMark: () => Promise<string | null> = async () => "1",
+  serviceWorker?: () => Promise<Buffer | null>,
+): Promise<number> {
+  server?.close();
+  server = createFront({ handle, dataMark, serviceWorker, env: {} });
   await new Promise<void>((resolve) => server?.listen(0, "127.0.0.1", resolve));
   return (server.address() as AddressInfo).port;
 }
@@ -259,6 +264,24 @@ describe("the front", () => {
       socket.on("close", () => resolve(heard));
     });
     expect(said).toContain("413");
+  });
+
+  it("marks its pages as its own, and nothing else: a device keeps no stranger's page", async () => {
+    const port = await listen(page());
+    expect((await ask(port, "/")).headers["x-irradant-page"]).toBe("1");
+    expect((await ask(port, "/api/x")).headers["x-irradant-page"]).toBeUndefined();
+    expect((await ask(port, "/", { host: "evil.example" })).headers["x-irradant-page"]).toBeUndefined();
+  });
+
+  it("serves the program that keeps pages, never from a store, and says where there is none", async () => {
+    const program = async () => Buffer.from("self.x = 1;");
+    const port = await listen(page(), undefined, program);
+    const { status, headers, body } = await ask(port, "/service-worker.js");
+    expect([status, headers["content-type"], headers["cache-control"]]).toEqual([200, "text/javascript; charset=utf-8", "no-cache"]);
+    expect(headers["content-security-policy"]).toBe("default-src 'self'");
+    expect(String(body)).toBe("self.x = 1;");
+    const without = await listen(page());
+    expect((await ask(without, "/service-worker.js")).status).toBe(404);
   });
 
   it("keeps the line of a caller whose request was read", async () => {

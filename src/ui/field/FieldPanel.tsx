@@ -4,7 +4,7 @@ import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { IrradantError } from "@/core/errors/errors";
 import { carryOut, takeIn } from "@/field/carry";
-import { theField } from "@/field/field";
+import { isPromised, theField } from "@/field/field";
 import type { OutboxState } from "@/field/outbox";
 import { EntryRow } from "./EntryRow";
 import { KeptCases } from "./KeptCases";
@@ -19,7 +19,9 @@ export function FieldPanel({ state }: { state: OutboxState }) {
   const [nowMs, setNowMs] = useState(Date.now());
   const [said, setSaid] = useState("");
   const line = useLine();
+  const [promised, setPromised] = useState<boolean | null>(null);
   useEffect(() => {
+    void isPromised().then(setPromised);
     const timer = setInterval(() => setNowMs(Date.now()), 10_000);
     return () => clearInterval(timer);
   }, []);
@@ -41,7 +43,12 @@ export function FieldPanel({ state }: { state: OutboxState }) {
         <Dialog.Close className="button">Close</Dialog.Close>
       </div>
       <div className="grid gap-5 overflow-y-auto px-5 py-4">
-        <p role="status">{summary(state, onTheirWay, line)}</p>
+        <p role="status">{summary(state, onTheirWay, refused.length, line)}</p>
+        {promised === false && onTheirWay > 0 ? (
+          <p className="caption">
+            This browser doesn't promise to keep it when it runs short of room. Adding Irradant to the home screen mostly changes that.
+          </p>
+        ) : null}
         {state.alarm ? (
           <p role="alert" className="border-l-4 border-stop bg-raised p-3 font-semibold">
             {state.alarm}. Don't close this page before all of it is kept; what waits can be carried out as a file.
@@ -81,10 +88,11 @@ export function FieldPanel({ state }: { state: OutboxState }) {
   );
 }
 
-function summary({ entries }: OutboxState, onTheirWay: number, line: string): string {
+function summary({ entries }: OutboxState, onTheirWay: number, refused: number, line: string): string {
   if (onTheirWay === 0)
     return entries.length === 0 ? "Nothing was recorded here yet." : "The server has everything that was recorded here.";
   const kept = `${onTheirWay} kept on this device`;
+  if (refused > 0) return `${kept}; ${refused} of them the server refused. See why, then try again or change what it says.`;
   if (line === "none") return `${kept}. There is no connection; they go as soon as there is one.`;
   if (line === "trouble") return `${kept}. Irradant doesn't answer as it should; they are tried again by themselves.`;
   return `${kept}, on their way to the server.`;

@@ -6,6 +6,8 @@ import { theField } from "@/field/field";
 import { send } from "../send";
 
 const EVERY_MS = 4000;
+/** The first one soon: it puts the device's clock right before much is recorded. */
+const FIRST_MS = 800;
 /** While nothing answers there is nothing to follow. */
 const SELDOM_MS = 15_000;
 
@@ -40,7 +42,7 @@ export function FollowCase({ caseId, last }: { caseId: string; last: number }) {
       timer = setTimeout(look, pauseMs);
     };
     const now = () => void look();
-    timer = setTimeout(look, EVERY_MS);
+    timer = setTimeout(look, FIRST_MS);
     window.addEventListener("online", now);
     window.addEventListener("offline", now);
     document.addEventListener("visibilitychange", now);

@@ -32,6 +32,8 @@ export function useSending(): void {
     const unsubscribe = outbox.subscribe(() => {
       const untried = outbox.state.entries.filter(({ state, tries }) => state === "waiting" && tries === 0).length;
       if (untried > known) {
+        // Asked when there is something to keep: some browsers ask the person.
+        void askToKeep();
         clearTimeout(timer);
         timer = setTimeout(run, SOON_MS);
       }
@@ -46,7 +48,6 @@ export function useSending(): void {
     document.addEventListener("visibilitychange", looked);
     window.addEventListener("beforeunload", leaving);
     void outbox.tidy().then(again);
-    void askToKeep();
     return () => {
       gone = true;
       clearTimeout(timer);

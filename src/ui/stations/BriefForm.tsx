@@ -1,6 +1,6 @@
 "use client";
 
-import { type BriefFields, MOST_TEXT } from "@/core/changes/change";
+import { type BriefFields, type ChangeOf, MOST_TEXT } from "@/core/changes/change";
 import { theField } from "@/field/field";
 import type { FieldRecords } from "@/server/cases/openCase";
 import { BRIEF_WORDS } from "../field/entryWords";
@@ -22,7 +22,7 @@ export function BriefForm({
   known: FieldRecords;
   timeZone: string;
 }) {
-  const { brief: standing } = useCaseRecords(caseId, known, brief);
+  const { brief: standing, briefHistory } = useCaseRecords(caseId, known, brief);
   return (
     <form className="grid gap-4" onSubmit={(event) => event.preventDefault()}>
       {(Object.keys(BRIEF_WORDS) as (keyof BriefFields)[]).map((name) => {
@@ -39,10 +39,32 @@ export function BriefForm({
               theField().outbox.record({ caseId, kind: "brief", recordId: caseId, fields: { [name]: text } }, mark?.madeMs ?? 0)
             }
           >
-            {mark ? <p className="caption">{madeBy(mark.madeMs, mark.author, mark.deviceName, timeZone)}</p> : null}
+            <Earlier changes={briefHistory.filter(({ fields }) => fields[name] !== undefined)} name={name} timeZone={timeZone} />
           </SavedText>
         );
       })}
     </form>
+  );
+}
+
+/** Who wrote a field last, and what stood there before. */
+function Earlier({ changes, name, timeZone }: { changes: readonly ChangeOf<"brief">[]; name: keyof BriefFields; timeZone: string }) {
+  const last = changes.at(-1);
+  if (!last) return null;
+  const by = (change: ChangeOf<"brief">) => madeBy(change.madeMs, change.author, change.deviceName, timeZone);
+  if (changes.length === 1) return <p className="caption">{by(last)}</p>;
+  return (
+    <details className="caption">
+      <summary className="min-h-8 content-center">
+        {by(last)}; {changes.length - 1} earlier
+      </summary>
+      <ol className="mb-2 grid gap-1 border-l-2 border-rule pl-3">
+        {changes.slice(0, -1).map((change) => (
+          <li key={change.id} className="wrap-anywhere">
+            {by(change)}: {change.fields[name] || "emptied"}
+          </li>
+        ))}
+      </ol>
+    </details>
   );
 }

@@ -20,7 +20,7 @@ export function PhotoTile({
 }) {
   const own = useOwnPicture(photo.picture ? undefined : entry?.id);
   const url = photo.picture ? `/api/photos/${photo.id}?small` : own;
-  const fares = photo.picture || entry?.state === "sent" ? "" : entry?.state === "refused" ? `refused: ${entry.why}` : "waiting";
+  const fares = photo.picture || entry?.state === "sent" ? "kept" : entry?.state === "refused" ? `refused: ${entry.why}` : "waiting";
   return (
     <figure className="w-32">
       {url ? (

@@ -7,7 +7,16 @@ import { instantDay } from "../marks/words";
 import { madeBy } from "./FindingHistory";
 
 /** What was recorded, by day, the latest first: what it is, where, and who saw it. */
-export function RecordedList({ findings, site }: { findings: readonly StandingFinding[]; site: SiteFile }) {
+export function RecordedList({
+  findings,
+  site,
+  onOpen,
+}: {
+  findings: readonly StandingFinding[];
+  site: SiteFile;
+  /** Leads to a point of the walk. */
+  onOpen: (pointId: string) => void;
+}) {
   const zone = site.location.timeZone;
   const days = new Map<string, StandingFinding[]>();
   for (const finding of [...findings].sort((a, b) => b.recordedMs - a.recordedMs)) {
@@ -22,14 +31,14 @@ export function RecordedList({ findings, site }: { findings: readonly StandingFi
       </h3>
       <ul>
         {list.map((finding) => (
-          <Line key={finding.id} finding={finding} site={site} />
+          <Line key={finding.id} finding={finding} site={site} onOpen={onOpen} />
         ))}
       </ul>
     </section>
   ));
 }
 
-function Line({ finding, site }: { finding: StandingFinding; site: SiteFile }) {
+function Line({ finding, site, onOpen }: { finding: StandingFinding; site: SiteFile; onOpen: (pointId: string) => void }) {
   const { pointId, fields, photos } = finding;
   const point = findPoint(pointId);
   const grade = findGrade(pointId, fields.gradeId);
@@ -38,9 +47,9 @@ function Line({ finding, site }: { finding: StandingFinding; site: SiteFile }) {
     <li className="grid gap-x-4 border-b border-rule py-2 sm:grid-cols-[5rem_minmax(0,1fr)_9rem]">
       <span>{grade ? <SeverityMark severity={grade.severity} /> : null}</span>
       <span className="wrap-anywhere">
-        <a href={`#point-${pointId}`} data-point={pointId}>
+        <button type="button" className="min-h-8 text-left text-act underline" onClick={() => onOpen(pointId)}>
           {point?.title ?? pointId}
-        </a>
+        </button>
         : {grade?.text}
         {fields.note ? <span className="block">{fields.note}</span> : null}
         <span className="caption block">

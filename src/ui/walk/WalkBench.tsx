@@ -1,6 +1,7 @@
 "use client";
 
 import { useMemo, useState } from "react";
+import { flushSync } from "react-dom";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import type { BriefFields } from "@/core/changes/change";
 import type { Stop } from "@/core/inspection/catalogue";
@@ -32,6 +33,10 @@ export function WalkBench({ caseId, site, stops, known, brief }: WalkBenchProps)
   const standing = useMemo(() => graded.filter(({ fields }) => !fields.takenBack), [graded]);
   const at = (pointId: string) => standing.filter((finding) => finding.pointId === pointId);
   const points = stops.flatMap((stop) => stop.points);
+  const openPoint = (pointId: string) => {
+    flushSync(() => setListing(false));
+    document.getElementById(`point-${pointId}`)?.scrollIntoView({ block: "center" });
+  };
   const seen = points.filter(({ id }) => at(id).length > 0).length;
 
   return (
@@ -46,7 +51,7 @@ export function WalkBench({ caseId, site, stops, known, brief }: WalkBenchProps)
       </div>
       <WhoRecords />
       {listing ? (
-        <RecordedList findings={standing} site={site} />
+        <RecordedList findings={standing} site={site} onOpen={openPoint} />
       ) : (
         <>
           <nav
