@@ -1,5 +1,6 @@
 import type { Page } from "@playwright/test";
 import { demoFile, expect, LARCH_CASE, test } from "./app";
+import { stored } from "./stored";
 
 test.use({ file: "field" });
 
@@ -121,6 +122,15 @@ test("what is typed into the brief while it can't be sent survives a reload, wit
   });
   await page.reload();
   await expect(hazards).toHaveValue("Hay in the barn; loose board");
+});
+
+test("what was typed a moment before the page was left goes out from whatever page is open next", async ({ page, demo }) => {
+  await page.goto("/cases/meadow-school-2026/brief", { waitUntil: "networkidle" });
+  await page.getByLabel("History and documents").pressSequentially("Papers in the boiler room");
+  await page.goto("/sites/weir-barn");
+  await expect
+    .poll(async () => (await stored<{ brief: string }>(demo, "SELECT brief FROM cases WHERE id = 'meadow-school-2026'"))[0].brief)
+    .toContain("Papers in the boiler room");
 });
 
 test("several findings stand at one point, each with its place, chosen from what the site has, and its history", async ({ page }) => {

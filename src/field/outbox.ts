@@ -74,10 +74,11 @@ export class Outbox {
   /**
    * Records something. It shows in `state` at once and is kept when the promise resolves.
    * @param seenMs the latest stamp that stood on the record as it was shown: this change comes after it
+   * @param atMs when it was said by this device's clock, where that isn't now
    */
-  async record(draft: Draft, seenMs = 0, picture?: Blob): Promise<Entry> {
+  async record(draft: Draft, seenMs = 0, picture?: Blob, atMs = this.nowMs()): Promise<Entry> {
     if (this.device.id === "") await this.ready;
-    const madeMs = nextStampMs(this.nowMs() + this.device.offsetMs, this.device.lastMs, seenMs);
+    const madeMs = nextStampMs(atMs + this.device.offsetMs, this.device.lastMs, seenMs);
     this.device = { ...this.device, lastMs: madeMs };
     const { id: device, name: deviceName, author } = this.device;
     const change = { ...draft, id: draft.id ?? newUuid(), device, deviceName, author, madeMs } as Change;

@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
+import { recordDrafts } from "@/field/drafts";
 import { isOnItsWay } from "@/field/entry";
 import { askToKeep, theField } from "@/field/field";
 
@@ -47,7 +48,7 @@ export function useSending(): void {
     window.addEventListener("online", again);
     document.addEventListener("visibilitychange", looked);
     window.addEventListener("beforeunload", leaving);
-    void outbox.tidy().then(again);
+    void recordDrafts(outbox).then(() => outbox.tidy().then(again));
     return () => {
       gone = true;
       clearTimeout(timer);

@@ -1,7 +1,6 @@
 "use client";
 
 import { type BriefFields, type ChangeOf, MOST_TEXT } from "@/core/changes/change";
-import { theField } from "@/field/field";
 import type { FieldRecords } from "@/server/cases/openCase";
 import { BRIEF_WORDS } from "../field/entryWords";
 import { SavedText } from "../field/SavedText";
@@ -26,7 +25,6 @@ export function BriefForm({
   return (
     <form className="grid gap-4" onSubmit={(event) => event.preventDefault()}>
       {(Object.keys(BRIEF_WORDS) as (keyof BriefFields)[]).map((name) => {
-        const mark = standing.marks[name];
         return (
           <SavedText
             key={name}
@@ -35,9 +33,8 @@ export function BriefForm({
             draft={`brief-${caseId}-${name}`}
             rows={2}
             most={MOST[name] ?? MOST_TEXT}
-            onRecord={(text) =>
-              theField().outbox.record({ caseId, kind: "brief", recordId: caseId, fields: { [name]: text } }, mark?.madeMs ?? 0)
-            }
+            says={(text) => ({ caseId, kind: "brief", recordId: caseId, fields: { [name]: text } })}
+            seenMs={standing.marks[name]?.madeMs ?? 0}
           >
             <Earlier changes={briefHistory.filter(({ fields }) => fields[name] !== undefined)} name={name} timeZone={timeZone} />
           </SavedText>

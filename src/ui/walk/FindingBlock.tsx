@@ -4,6 +4,7 @@ import { Camera, Images, type LucideIcon } from "lucide-react";
 import { useId, useState } from "react";
 import type { StandingFinding, StandingPhoto } from "@/core/changes/caseRecords";
 import { MOST_TEXT } from "@/core/changes/change";
+import { latestMs } from "@/core/changes/standing";
 import type { Point } from "@/core/inspection/catalogue";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { Entry } from "@/field/entry";
@@ -32,7 +33,8 @@ export function FindingBlock({ point, finding, site, entries, actions, onTakeBac
         value={fields.note}
         draft={`note-${finding.id}`}
         most={MOST_TEXT}
-        onRecord={(note) => actions.change(finding, { note })}
+        says={(note) => actions.saying(finding, { note })}
+        seenMs={latestMs(finding)}
       />
       <Photos point={point} finding={finding} entries={entries} actions={actions} />
       <div className="flex flex-wrap items-center gap-2">

@@ -4,6 +4,7 @@ import type { StandingFinding, StandingPhoto } from "@/core/changes/caseRecords"
 import type { FindingFields } from "@/core/changes/change";
 import { latestMs } from "@/core/changes/standing";
 import { theField } from "@/field/field";
+import type { Draft } from "@/field/outbox";
 import { checkPicture } from "@/field/pictures/wholePicture";
 import { newUuid } from "@/field/uuid";
 
@@ -20,8 +21,12 @@ export function useFindings(caseId: string) {
       void outbox.record({ caseId, kind: "finding", recordId, pointId, fields });
       return recordId;
     },
+    /** A change of a finding, as it will be recorded. */
+    saying({ id, pointId }: StandingFinding, fields: Partial<FindingFields>): Draft {
+      return { caseId, kind: "finding", recordId: id, pointId, fields };
+    },
     async change(finding: StandingFinding, fields: Partial<FindingFields>): Promise<void> {
-      await outbox.record({ caseId, kind: "finding", recordId: finding.id, pointId: finding.pointId, fields }, latestMs(finding));
+      await outbox.record(this.saying(finding, fields), latestMs(finding));
     },
     /** Keeps photos, each at once. @returns a line for each file that is no whole picture */
     async addPhotos(finding: Pick<StandingFinding, "id" | "pointId">, files: Iterable<File>): Promise<string[]> {
