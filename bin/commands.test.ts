@@ -75,9 +75,36 @@ it("diagnose: writes a diagnosis of the public format that names the dead string
   expect(diagnosis.causes.find(({ cause }) => cause === "string-open")).toMatchObject({ scope: "s2", to: null });
 });
 
+it("simulate: writes a production that reads, the same for the same seed, and the truth of each fault", () => {
+  const faults = [
+    { cause: "string-open", scope: "s2", from: "2025-03-14T10:00:00Z", to: null },
+    { cause: "soiling", scope: "site", from: null, to: null, pctPerDay: 0.2 },
+  ];
+  writeFileSync(file("faults.json"), JSON.stringify({ format: "irradant-faults/1", noisePct: 1, faults }));
+  const args = ["simulate", "--site", file("a.site.json"), "--weather", file("weather.csv"), "--faults", file("faults.json")];
+  const { status, stdout, stderr } = run([...args, "--seed", "7"]);
+  expect(status).toBe(0);
+  expect(stderr).toHaveLength(1);
+  const truth = JSON.parse(stderr[0]);
+  expect(truth.faults).toMatchObject([
+    { cause: "string-open", scope: "s2", from: "2025-03-14T10:00:00Z", to: null },
+    { cause: "soiling", scope: "site", to: null },
+  ]);
+  for (const { lossKwh } of truth.faults) expect(lossKwh).toBeGreaterThan(0);
+  expect([...readSeriesCsv(stdout, "production", "p.csv").channels.keys()]).toEqual(
+    expect.arrayContaining(["inv1.ac_w", "inv1.dc_w", "s2.dc_a", "s2.dc_v", "meter.main.kwh"]),
+  );
+  expect(run([...args, "--seed", "7"]).stdout).toBe(stdout);
+  expect(run([...args, "--seed", "8"]).stdout).not.toBe(stdout);
+  writeFileSync(file("bad.json"), JSON.stringify({ format: "irradant-faults/1", faults: [{ cause: "string-open", scope: "s9" }] }));
+  const bad = run([...args.slice(0, -1), file("bad.json")]);
+  expect(bad.status).toBe(2);
+  expect(bad.stderr[0]).toContain('bad.json, faults.0.scope: found "s9", expected a string of the site for string-open');
+});
+
 describe("unusable input ends with 2 and one line that says what and where", () => {
   it.each<[string, string[], RegExp]>([
-    ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose, schema/],
+    ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose, simulate, schema/],
     ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, reading, diagnosis/],
     ["no such file", ["expected", "--site", "/nowhere.json", "--weather", "w"], /\/nowhere\.json: found no such file/],
     ["a missing option", ["diagnose", "--site", "x"], /--weather is missing/],
@@ -109,7 +136,7 @@ it("expected: refuses weather without light, naming the column", () => {
 it("tells how it is called: in all, by command with an example, and its version", () => {
   const all = run(["--help"]);
   expect(all.status).toBe(0);
-  for (const name of ["sun", "expected", "diagnose", "schema"]) {
+  for (const name of ["sun", "expected", "diagnose", "simulate", "schema"]) {
     expect(all.stdout).toContain(`  ${name} `);
     const one = run([name, "--help"]);
     expect(one).toMatchObject({ status: 0, stderr: [] });

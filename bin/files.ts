@@ -35,16 +35,20 @@ async function readable<T>(path: string, read: () => Promise<T>): Promise<T> {
   }
 }
 
-export async function readSite(path: string): Promise<SiteFile> {
+/** A JSON file's text; the readers say how large it may be, and more isn't gathered. */
+export async function readText(path: string): Promise<string> {
   return readable(path, async () => {
     let text = "";
     for await (const chunk of streamOf(path)) {
       text += chunk;
-      // The reader says how large it may be; more isn't gathered.
       if (text.length > MOST.fileBytes) break;
     }
-    return readSiteFile(text, sourceName(path));
+    return text;
   });
+}
+
+export async function readSite(path: string): Promise<SiteFile> {
+  return readSiteFile(await readText(path), sourceName(path));
 }
 
 export async function readSeries(path: string, kind: SeriesKind): Promise<ReadSeries> {

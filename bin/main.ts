@@ -4,11 +4,12 @@ import { type CommandEntry, EXIT_CODES, helpOf, usageOf } from "./command";
 import { diagnoseCommand } from "./commands/diagnose";
 import { expectedCommand } from "./commands/expected";
 import { schemaCommand } from "./commands/schema";
+import { simulateCommand } from "./commands/simulate";
 import { sunCommand } from "./commands/sun";
 import { UsageError } from "./options";
 
 /** Every command, in the order of help. */
-export const COMMANDS: readonly CommandEntry[] = [sunCommand, expectedCommand, diagnoseCommand, schemaCommand];
+export const COMMANDS: readonly CommandEntry[] = [sunCommand, expectedCommand, diagnoseCommand, simulateCommand, schemaCommand];
 
 /** Exit codes of the public contract. */
 const EXIT = { done: 0, failed: 1, unusableInput: 2 } as const;

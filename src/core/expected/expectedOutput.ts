@@ -36,6 +36,7 @@ export interface ExpectedOutput {
  * The healthy array: from weather to AC power.
  * NaN in the weather (by day) gives NaN in everything that hangs on it.
  * @param conditions what is not as it should be, by string; absent, the array is healthy
+ * @param voltages whether the strings' working voltages are told too
  * Sources: see each step; the chain is that of docs/models.md.
  */
 export function expectedOutput(
@@ -43,6 +44,7 @@ export function expectedOutput(
   weather: Weather,
   options: ModelOptions = DEFAULT_MODEL,
   conditions?: ReadonlyMap<string, StringCondition>,
+  voltages = false,
 ): ExpectedOutput {
   const { grid } = weather;
   const sun = litSun(grid, site.location);
@@ -50,7 +52,7 @@ export function expectedOutput(
   const sensor = sensorPlane ? { ...sensorPlane, poaWm2: weather.poaWm2.get(sensorPlane.id) as Float64Array } : null;
   const sky = skyComponents(site, weather, sun, options, sensor);
   const planes = new Map(site.planes.map((plane) => [plane.id, planeOutput(plane, site.albedo, weather, sun, sky, options)]));
-  const strings = arrayOutput(site, { grid, sun, airTempC: weather.airTempC, planes, options, conditions });
+  const strings = arrayOutput(site, { grid, sun, airTempC: weather.airTempC, planes, options, conditions, voltages });
   const stringDcW = new Map([...strings].map(([id, output]) => [id, output.dcW]));
   const inverters = new Map(
     site.inverters.map((inverter) => [inverter.id, inverterOutput(inverter, stringsOf(site, inverter.id), stringDcW, grid, options)]),

@@ -26,6 +26,8 @@ export interface StringOutput {
   togetherW: Float64Array;
   /** At the inverter: after ageing, mismatch and wiring, W. */
   dcW: Float64Array;
+  /** Its working voltage at the inverter, V; empty unless it was asked for. */
+  voltsV: Float64Array;
 }
 
 /** What the DC side needs besides the site. */
@@ -37,6 +39,8 @@ export interface ArrayState {
   options: ModelOptions;
   /** By string; absent, the array is healthy. */
   conditions?: ReadonlyMap<string, StringCondition>;
+  /** Whether working voltages are asked for; they take room. */
+  voltages?: boolean;
 }
 
 /** One string on its way through the intervals. */
@@ -67,13 +71,14 @@ export class StringWork {
     this.kept = (options.mismatch ? 1 - losses.mismatchPct / 100 : 1) * (options.wiringDc && !cable ? 1 - losses.wiringDcPct / 100 : 1);
     this.ageing = new OrdinaryAgeing(site, options.ageing);
     // Arrays are made when they are first needed: strings that are alike share theirs, and years of them are large.
-    this.output = { poaWm2: NONE, effectiveWm2: NONE, aloneW: NONE, togetherW: NONE, dcW: NONE };
+    this.output = { poaWm2: NONE, effectiveWm2: NONE, aloneW: NONE, togetherW: NONE, dcW: NONE, voltsV: NONE };
   }
 
   /** Makes room for what can differ from the string's plane and from its equals. */
   makeRoom(): void {
     const make = () => new Float64Array(this.state.grid.count);
     Object.assign(this.output, { poaWm2: make(), effectiveWm2: make(), aloneW: make(), togetherW: make(), dcW: make() });
+    if (this.state.voltages) this.output.voltsV = make();
   }
 
   /** True where two strings give the same power in the same light. */
@@ -98,7 +103,8 @@ export class StringWork {
     const aloneW = new Float64Array(grid.count);
     const togetherW = limited ? new Float64Array(grid.count) : aloneW;
     const dcW = new Float64Array(grid.count);
-    Object.assign(this.output, { poaWm2: plane.poaWm2, effectiveWm2, aloneW, togetherW, dcW });
+    const voltsV = state.voltages ? new Float64Array(grid.count) : NONE;
+    Object.assign(this.output, { poaWm2: plane.poaWm2, effectiveWm2, aloneW, togetherW, dcW, voltsV });
     for (let i = 0; i < grid.count; i++) {
       const effective = effectiveWm2[i];
       if (effective === 0) continue;
@@ -112,6 +118,7 @@ export class StringWork {
       }
       togetherW[i] = together;
       dcW[i] = this.afterLosses(i, together, this.cableOhm > 0 ? modules * this.even.voltageV(effective, tempC) : 1);
+      if (state.voltages) this.keepVolts(i, Math.min(window.maxV, Math.max(window.minV, modules * even.voltageV(effective, tempC))));
     }
   }
 
@@ -162,7 +169,15 @@ export class StringWork {
     const watts = modules * this.even.powerW(effectiveWm2, tempC, options.lowLight);
     this.output.aloneW[i] = watts;
     this.output.togetherW[i] = watts;
-    this.output.dcW[i] = this.afterLosses(i, watts, modules * this.even.voltageV(effectiveWm2, tempC));
+    const volts = modules * this.even.voltageV(effectiveWm2, tempC);
+    this.output.dcW[i] = this.afterLosses(i, watts, volts);
+    this.keepVolts(i, volts);
+  }
+
+  /** @param volts at the modules; the cable's drop comes off where it is told by itself */
+  private keepVolts(i: number, volts: number): void {
+    const { voltsV, dcW } = this.output;
+    if (voltsV.length > 0) voltsV[i] = volts > 0 ? volts - (dcW[i] / volts) * this.cableOhm : 0;
   }
 
   /** The string's curve in the light taken. */
@@ -203,6 +218,7 @@ export class StringWork {
     const together = Number.isNaN(alone) ? Number.NaN : Math.min(watts + heat, alone);
     this.output.togetherW[i] = together;
     this.output.dcW[i] = (Number.isNaN(alone) ? Number.NaN : Math.min(watts, Math.max(0, alone - heat))) * this.keptAt(i);
+    if (this.output.voltsV.length > 0) this.output.voltsV[i] = volts;
   }
 
   /** Modules with converters of their own: each at its own maximum, its parts in series. */
@@ -227,6 +243,7 @@ export class StringWork {
       this.output.aloneW[i] = alone;
       this.output.togetherW[i] = Math.min(alone, modules);
       this.output.dcW[i] = this.afterLosses(i, this.output.togetherW[i], volts);
+      this.keepVolts(i, volts);
     }
   }
 
