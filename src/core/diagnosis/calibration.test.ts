@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { exampleSite } from "../simulator/exampleSite";
-import type { InjectedFault } from "../simulator/faults";
+import type { InjectedFault } from "../simulator/production";
 import { simulateProduction } from "../simulator/production";
 import { makeWeather } from "../simulator/weatherMaker";
 import { calibrationOffers } from "./calibration";

