@@ -8,7 +8,7 @@ import { expectedOutput } from "./expectedOutput";
 /**
  * A second implementation of the healthy array, by other published models throughout and sharing no code with the first:
  * sun by Michalsky 1988, split by Orgill & Hollands 1977, tilt by Reindl, Beckman & Duffie 1990, glass by the ASHRAE
- * formula (Souka & Safwat 1966), cells by Faiman 2008, power linear, inverter by bisection of its curve.
+ * formula (Souka & Safwat 1966), cells by Faiman 2008 and King 2004, power linear, inverter by bisection of its curve.
  */
 const RAD = Math.PI / 180;
 
@@ -63,7 +63,7 @@ function secondOpinion(site: SiteFile, weather: Weather): Float64Array {
     const poa = dni * front + circumsolar + dome + ground;
     const glass = front > 0.05 ? Math.max(0, 1 - 0.05 * (1 / front - 1)) : 0;
     const effective = (dni * front + circumsolar) * glass + 0.95 * dome + 0.9 * ground;
-    const cell = weather.airTempC[i] + poa / (25 + 6.84 * (weather.windMs?.[i] ?? 1));
+    const cell = weather.airTempC[i] + poa / (25 + 6.84 * (weather.windMs?.[i] ?? 1)) + 0.003 * poa;
     const age = 1 - (site.losses.degradationPctPerYear / 100) * ((at - Date.parse(site.commissioned as string)) / 31_556_952_000);
     const dc = modules * type.pmaxW * (effective / 1000) * (1 + (type.gammaPmaxPctPerC / 100) * (cell - 25)) * kept * age;
     out[i] = dc < inverter.startW ? 0 : Math.min(inverter.acRatedW, bisectedAc(dc, inverter.acRatedW, inverter.efficiency));

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { faimanCellTempC } from "../plane/cellTemperature";
+import { cellOverModuleC, faimanModuleTempC } from "../plane/cellTemperature";
 import { exampleSite } from "../simulator/exampleSite";
 import { makeWeather } from "../simulator/weatherMaker";
 import type { SiteFile } from "../site/siteSchema";
@@ -52,8 +52,9 @@ describe("a sensor in the plane", () => {
 });
 
 describe("cell temperature", () => {
-  it("is Faiman's by the plane's mounting and the wind, or the wind assumed where none is measured", () => {
-    const at = (i: number, windMs: number) => faimanCellTempC(plain.poaWm2[i], weather.airTempC[i], windMs, "roof-flush");
+  it("is that of Faiman's module and a little more, by the plane's mounting and the wind, or the wind assumed where none is measured", () => {
+    const at = (i: number, windMs: number) =>
+      cellOverModuleC(faimanModuleTempC(plain.poaWm2[i], weather.airTempC[i], windMs, "roof-flush"), plain.poaWm2[i], "roof-flush");
     expect(plain.cellTempC[NOON]).toBeCloseTo(at(NOON, (weather.windMs as Float64Array)[NOON]), 9);
     const still = outputOf(home, { ...weather, windMs: null });
     expect(still.cellTempC[NOON]).toBeCloseTo(at(NOON, 1), 9);
@@ -63,11 +64,11 @@ describe("cell temperature", () => {
     expect(outputOf(home, { ...weather, windMs: holed }).cellTempC[NOON]).toBeCloseTo(at(NOON, 1), 9);
   });
 
-  it("is the measured one where there is one, and the air's at night", () => {
+  it("stands on the measured one of the module where there is one, and is the air's at night", () => {
     const measured = weather.airTempC.map(() => 51.5);
     measured[NOON] = Number.NaN;
     const output = outputOf(home, { ...weather, moduleTempC: new Map([["south", measured]]) });
-    expect(output.cellTempC[NOON - 1]).toBe(51.5);
+    expect(output.cellTempC[NOON - 1]).toBeCloseTo(51.5 + plain.poaWm2[NOON - 1] / 1000, 9);
     expect(output.cellTempC[NOON]).toBe(plain.cellTempC[NOON]);
     expect(plain.cellTempC[2]).toBe(weather.airTempC[2]);
   });

@@ -1,6 +1,6 @@
 import { DAY_MS } from "../constants";
 import { groundAlbedo } from "../plane/albedo";
-import { faimanCellTempC } from "../plane/cellTemperature";
+import { cellOverModuleC, faimanModuleTempC } from "../plane/cellTemperature";
 import { planeNormal } from "../plane/incidence";
 import { cleanBeamTransmittance, diffuseTransmittance } from "../plane/incidenceLoss";
 import { Skyline } from "../plane/skyline";
@@ -143,11 +143,13 @@ export function planeOutput(
     poaWm2[i] = poa;
     effectiveWm2[i] = effective;
     const measuredC = measuredTemp ? measuredTemp[i] : Number.NaN;
+    let moduleC = measuredC;
     if (Number.isNaN(measuredC)) {
       const measuredMs = windMs ? windMs[i] : Number.NaN;
       const wind = Number.isNaN(measuredMs) ? options.assumedWindMs : Math.max(0, measuredMs);
-      cellTempC[i] = faimanCellTempC(poa, airTempC[i], wind, plane.mounting);
-    } else cellTempC[i] = measuredC;
+      moduleC = faimanModuleTempC(poa, airTempC[i], wind, plane.mounting);
+    }
+    cellTempC[i] = cellOverModuleC(moduleC, poa, plane.mounting);
   }
   return out;
 }

@@ -15,13 +15,34 @@ export const FAIMAN_COEFFICIENTS: Record<Mounting, { u0: number; u1: number }> =
 };
 
 /**
- * Cell temperature, °C.
+ * Temperature of a module, as on its back, °C.
  * @param poaWm2 irradiance in the plane, W/m²
  * @param airTempC air temperature, °C
  * @param windMs wind speed near the modules, m/s
- * Source: Faiman 2008, Progress in Photovoltaics 16(4), eq. 4.
+ * Source: Faiman 2008, Progress in Photovoltaics 16(4), eq. 4; his temperatures are of the module.
  */
-export function faimanCellTempC(poaWm2: number, airTempC: number, windMs: number, mounting: Mounting): number {
+export function faimanModuleTempC(poaWm2: number, airTempC: number, windMs: number, mounting: Mounting): number {
   const { u0, u1 } = FAIMAN_COEFFICIENTS[mounting];
   return airTempC + poaWm2 / (u0 + u1 * windMs);
+}
+
+/**
+ * How much warmer the cell behind the glass is than the module's back, K at 1000 W/m². Measured: 3 on an open rack, 1 mounted close to a
+ * roof, 0 with an insulated back (King, Boyson & Kratochvil 2004, SAND2004-3535, table 1); raised and ballasted arrays lie between the first two.
+ */
+export const CELL_OVER_MODULE_K: Record<Mounting, number> = {
+  "ground-rack": 3,
+  "roof-raised": 2,
+  ballasted: 2,
+  "roof-flush": 1,
+  "building-integrated": 0,
+};
+
+/**
+ * Temperature of the cells from that of the module's back, °C, worked out or measured there.
+ * @param poaWm2 irradiance in the plane, W/m²
+ * Source: King, Boyson & Kratochvil 2004, eq. 12.
+ */
+export function cellOverModuleC(moduleTempC: number, poaWm2: number, mounting: Mounting): number {
+  return moduleTempC + (CELL_OVER_MODULE_K[mounting] * poaWm2) / 1000;
 }

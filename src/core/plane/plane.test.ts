@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { erbsDiffuseFraction } from "../sky/decomposition";
-import { faimanCellTempC } from "./cellTemperature";
+import { cellOverModuleC, faimanModuleTempC } from "./cellTemperature";
 import { cosIncidence } from "./incidence";
 import { beamTransmittance, diffuseTransmittance } from "./incidenceLoss";
 import { horizonElevationDeg, obstacleHeightM, Skyline } from "./skyline";
@@ -100,10 +100,17 @@ describe("glass", () => {
 });
 
 it("heats a rack by 32 K in full sun and still air as Faiman 2008 says, less in wind, more on a closed roof", () => {
-  expect(faimanCellTempC(800, 20, 1, "ground-rack")).toBeCloseTo(20 + 800 / 31.84, 9);
-  expect(faimanCellTempC(800, 20, 5, "ground-rack")).toBeLessThan(faimanCellTempC(800, 20, 1, "ground-rack"));
-  expect(faimanCellTempC(800, 20, 1, "building-integrated")).toBeGreaterThan(faimanCellTempC(800, 20, 1, "roof-flush"));
-  expect(faimanCellTempC(0, -45, 2, "roof-flush")).toBe(-45);
+  expect(faimanModuleTempC(800, 20, 1, "ground-rack")).toBeCloseTo(20 + 800 / 31.84, 9);
+  expect(faimanModuleTempC(800, 20, 5, "ground-rack")).toBeLessThan(faimanModuleTempC(800, 20, 1, "ground-rack"));
+  expect(faimanModuleTempC(800, 20, 1, "building-integrated")).toBeGreaterThan(faimanModuleTempC(800, 20, 1, "roof-flush"));
+  expect(faimanModuleTempC(0, -45, 2, "roof-flush")).toBe(-45);
+});
+
+it("has cells that are warmer than the module's back by 3 K on an open rack in full sun, by nothing in front of insulation", () => {
+  expect(cellOverModuleC(50, 1000, "ground-rack")).toBe(53);
+  expect(cellOverModuleC(50, 500, "ground-rack")).toBe(51.5);
+  expect(cellOverModuleC(50, 1000, "roof-flush")).toBe(51);
+  expect(cellOverModuleC(50, 1000, "building-integrated")).toBe(50);
 });
 
 describe("the skyline", () => {
