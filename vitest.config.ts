@@ -5,7 +5,7 @@ export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   test: {
     globalSetup: ["setup/bundleForTests.mjs"],
-    include: ["setup/**/*.test.ts", "src/**/*.test.ts", "bin/**/*.test.ts"],
+    include: ["setup/**/*.test.ts", "src/**/*.test.ts", "bin/**/*.test.ts", "bench/**/*.test.ts"],
     testTimeout: 180_000,
     hookTimeout: 180_000,
   },

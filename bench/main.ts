@@ -112,3 +112,5 @@ await closeDatabase();
 rmSync(folder, { recursive: true, force: true });
 const { benchServer } = await import("./server");
 await benchServer();
+const { benchDiagnosis } = await import("./diagnosis/benchDiagnosis");
+benchDiagnosis(undefined);
