@@ -11,6 +11,7 @@ const CORE_ORDER = [
   ["formats"],
   ["expected"],
   ["comparison"],
+  ["corrections"],
   ["signatures"],
   ["inspection"],
   ["diagnosis"],

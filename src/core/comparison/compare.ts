@@ -24,6 +24,8 @@ export interface Comparison {
   unmeasured: string[];
   /** Measured state of charge of a battery, %, where there is one. */
   batteryPct: Float64Array | null;
+  /** What was measured, on the axis. */
+  production: Series;
 }
 
 /** File names for errors. */
@@ -65,7 +67,24 @@ export function compare(
     });
   }
   const batteryPct = measured.channels.get("battery.soc_pct") ?? null;
-  return { site, grid, days: indexDays(grid, site.location.timeZone), weather: common, options, expected, units, unmeasured, batteryPct };
+  return {
+    site,
+    grid,
+    days: indexDays(grid, site.location.timeZone),
+    weather: common,
+    options,
+    expected,
+    units,
+    unmeasured,
+    batteryPct,
+    production: measured,
+  };
+}
+
+/** The same comparison with another copy of what was measured: put right, where it was wrong. */
+export function withProduction(comparison: Comparison, production: Series): Comparison {
+  const { units, unmeasured } = buildUnits(comparison.site, comparison.expected, production);
+  return { ...comparison, units, unmeasured, production, batteryPct: production.channels.get("battery.soc_pct") ?? null };
 }
 
 function spanOf(grid: Grid): string {

@@ -6,6 +6,7 @@ import { writeInstant } from "../formats/instant";
 import { snowChance } from "../losses/snowCover";
 import { round } from "../round";
 import { gridEndMs, type Series } from "../series/grid";
+import { rightClock } from "../signatures/clockError/clockError";
 import { detectDataGaps, unusableIntervals } from "../signatures/dataGap/dataGap";
 import { detectInverterOutage } from "../signatures/inverterOutage/inverterOutage";
 import { intervalKwh, type Signature, type UnitState } from "../signatures/signature";
@@ -29,7 +30,7 @@ export interface DiagnosisRun {
  * @throws FormatError where the files can't be compared
  */
 export function diagnose(site: SiteFile, weather: Series, production: Series, names: SourceNames, options?: ModelOptions): DiagnosisRun {
-  const comparison = compare(site, weather, production, names, options);
+  const { comparison, signatures: clocks } = rightClock(compare(site, weather, production, names, options));
   const snow = snowChance(comparison.weather);
   const states: UnitState[] = comparison.units.map((unit) => ({
     unit,
@@ -38,7 +39,7 @@ export function diagnose(site: SiteFile, weather: Series, production: Series, na
     aliveW: unit.expectedW,
     healthyRatio: 1,
   }));
-  const signatures = detectDataGaps(comparison, states);
+  const signatures = [...clocks, ...detectDataGaps(comparison, states)];
   for (const state of states) signatures.push(...detectInUnit(comparison, state, snow));
   return { diagnosis: assemble(comparison, states, signatures), comparison, states };
 }
@@ -133,5 +134,6 @@ function diagnosedCause(signature: Signature, startMs: number, stepMs: number): 
     confidence: round(1 / (1 + Math.exp(-logOdds)), 3),
     evidence: signature.evidence.map(({ text, weight }) => ({ text, weight: round(weight, 2) })),
     nextTest: signature.nextTest,
+    ...signature.told,
   };
 }

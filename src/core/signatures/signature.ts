@@ -21,6 +21,8 @@ export interface Signature {
   lossKwh: number;
   evidence: Evidence[];
   nextTest: string;
+  /** What else the cause says of itself, by the public format's key: `offsetMinutes`. */
+  told?: Readonly<Record<string, number>>;
 }
 
 /** Per unit, which intervals are still unexplained, so that no loss is counted twice. */
