@@ -155,7 +155,7 @@ describe("missing data", () => {
       { kind: "data-gap", inverter: "inv1", fromMs: Date.parse("2025-06-10T00:00:00Z"), toMs: Date.parse("2025-06-13T00:00:00Z") },
     ]);
     expect(diagnosis.causes).toHaveLength(1);
-    expect(diagnosis.causes[0]).toMatchObject({ cause: "data-gap", scope: "inv1", lossKwh: 0 });
+    expect(diagnosis.causes[0]).toMatchObject({ cause: "data-gap", scope: "site", lossKwh: 0 });
     expect(daysApart(diagnosis.causes[0].from, "2025-06-10T00:00:00Z")).toBeLessThan(1);
     expect(daysApart(diagnosis.causes[0].to as string, "2025-06-13T00:00:00Z")).toBeLessThan(1);
     expect(diagnosis.energy.performanceIndex).toBeGreaterThan(0.95);

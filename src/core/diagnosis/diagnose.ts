@@ -6,14 +6,18 @@ import { writeInstant } from "../formats/instant";
 import { snowChance } from "../losses/snowCover";
 import { round } from "../round";
 import { gridEndMs, type Series } from "../series/grid";
+import { detectClipping } from "../signatures/clipping/clipping";
 import { rightClock } from "../signatures/clockError/clockError";
+import { detectCurtailment, withoutHeldBack } from "../signatures/curtailment/curtailment";
 import { detectDataGaps, unusableIntervals } from "../signatures/dataGap/dataGap";
 import { detectInverterOutage } from "../signatures/inverterOutage/inverterOutage";
 import { intervalKwh, type Signature, type UnitState } from "../signatures/signature";
-import { detectSnow } from "../signatures/snow/snow";
+import { detectSnow, ofTheSite, oneStory } from "../signatures/snow/snow";
+import { detectStartThreshold } from "../signatures/startThreshold/startThreshold";
 import { deadByCurrent } from "../signatures/stringOpen/byCurrent";
 import { stateByDay } from "../signatures/stringOpen/byLevel";
 import { stringOpenByCurrent, stringOpenByLevel } from "../signatures/stringOpen/stringOpen";
+import { wetTrips } from "../signatures/wetInsulationTrip/wetInsulationTrip";
 import { stringNameplateW } from "../site/lookups";
 import type { SiteFile, Tariff } from "../site/siteSchema";
 
@@ -40,8 +44,11 @@ export function diagnose(site: SiteFile, weather: Series, production: Series, na
     healthyRatio: 1,
   }));
   const signatures = [...clocks, ...detectDataGaps(comparison, states)];
-  for (const state of states) signatures.push(...detectInUnit(comparison, state, snow));
-  return { diagnosis: assemble(comparison, states, signatures), comparison, states };
+  signatures.push(...withoutHeldBack(comparison, states, () => states.flatMap((state) => detectInUnit(comparison, state, snow))));
+  // What is built so explains what is left, the narrowest limit first.
+  for (const state of states) signatures.push(...detectClipping(comparison, state), ...detectStartThreshold(comparison, state));
+  signatures.push(...detectCurtailment(comparison, states));
+  return { diagnosis: assemble(comparison, states, ofTheSite(signatures, states)), comparison, states };
 }
 
 /** Detectors in the order in which they may claim an interval: the surest and most complete explanation first. */
@@ -61,7 +68,7 @@ function detectInUnit(comparison: Comparison, state: UnitState, snow: ReturnType
     ...stringOpenByCurrent(comparison, state, dead),
     ...(everyStringMeasured ? [] : stringOpenByLevel(comparison, state, found, found.cuts, found.yieldKwhPerKwp)),
   ];
-  return [...outages, ...snows, ...strings];
+  return [...wetTrips(comparison, state, outages), ...oneStory(snows), ...strings];
 }
 
 /** Expected output of a unit with strings left out while they are known to be dead. */

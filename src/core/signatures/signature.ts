@@ -38,7 +38,7 @@ export interface UnitState {
   healthyRatio: number;
 }
 
-export const UNUSABLE = { missing: 1, stuck: 2, impossible: 3, noWeather: 4 } as const;
+export const UNUSABLE = { missing: 1, stuck: 2, impossible: 3, noWeather: 4, heldBack: 5 } as const;
 
 /** Energy of a power held through one interval, kWh. */
 export function intervalKwh(watts: number, stepMs: number): number {

@@ -1,6 +1,6 @@
 import type { Comparison } from "../../comparison/compare";
 import type { Unit } from "../../comparison/unit";
-import { HOUR_MS } from "../../constants";
+import { DAY_MS, HOUR_MS } from "../../constants";
 import { dayName } from "../../series/localDay";
 import { stuckIntervals } from "../../series/quality";
 import { type Signature, UNUSABLE, type UnitState } from "../signature";
@@ -10,6 +10,12 @@ const LEAST_SHARE = 0.02;
 const DAYLIGHT_ELEVATION_DEG = 3;
 /** A day with fewer daylight intervals than this (at the edge of a file) is no whole day. */
 const LEAST_DAY_MS = 4 * HOUR_MS;
+/** State of charge that counts as full, %. */
+const FULL_PCT = 97;
+/** So much of a gap has to be in every channel to be the file's. */
+const WHOLE_SHARE = 0.9;
+/** A gap with whole days in it begins and ends within so many days of them; single values before and after are another matter. */
+const NEAR_MS = 2 * DAY_MS;
 
 /** Marks each interval of a unit that can't be compared, with the reason. */
 export function unusableIntervals(comparison: Comparison, unit: Unit): Uint8Array {
@@ -22,7 +28,8 @@ export function unusableIntervals(comparison: Comparison, unit: Unit): Uint8Arra
     const measured = unit.measuredW[i];
     if (Number.isNaN(measured)) marks[i] = UNUSABLE.missing;
     else if (measured > 1.15 * unit.acRatedW || measured < -0.05 * unit.acRatedW) marks[i] = UNUSABLE.impossible;
-    else if (stuck[i]) marks[i] = UNUSABLE.stuck;
+    // A full battery takes what the house does: a steady load makes a steady output.
+    else if (stuck[i] && !((comparison.batteryPct?.[i] ?? 0) >= FULL_PCT)) marks[i] = UNUSABLE.stuck;
     else if (Number.isNaN(unit.expectedW[i])) marks[i] = UNUSABLE.noWeather;
   }
   return marks;
@@ -41,6 +48,8 @@ export function detectDataGaps(comparison: Comparison, states: readonly UnitStat
     return own ? [own] : [];
   });
   const weather = gapOf(comparison, states[0].unusable, [UNUSABLE.noWeather], "site", "the weather");
+  const whole = wholeFile(comparison, gaps, states);
+  if (whole) gaps.splice(0, gaps.length, whole);
   if (weather) gaps.push(weather);
   for (const inverter of comparison.unmeasured) {
     gaps.push({
@@ -56,6 +65,22 @@ export function detectDataGaps(comparison: Comparison, states: readonly UnitStat
   return gaps;
 }
 
+/** Every channel missing at once is a gap of the file, not of one device. */
+function wholeFile({ production, grid }: Comparison, gaps: readonly Signature[], states: readonly UnitState[]): Signature | null {
+  if (gaps.length === 0 || gaps.length < states.length) return null;
+  const channels = [...production.channels.values()];
+  const [first] = gaps;
+  const empty = (i: number) => channels.every((values) => Number.isNaN(values[i]));
+  let [all, missing] = [0, 0];
+  for (let i = first.from; i < (first.to ?? grid.count); i++) {
+    if (states[0].unusable[i] !== UNUSABLE.missing) continue;
+    missing++;
+    if (empty(i)) all++;
+  }
+  if (missing === 0 || all < WHOLE_SHARE * missing) return null;
+  return { ...first, scope: "site", nextTest: "Find where the file stopped: the logger, its link, or the export" };
+}
+
 function gapOf(comparison: Comparison, marks: Uint8Array, kinds: readonly number[], scope: string, source: string): Signature | null {
   const { expected, grid, days } = comparison;
   const daylight = (i: number) => expected.sun.zenithDeg[i] < 90 - DAYLIGHT_ELEVATION_DEG;
@@ -67,6 +92,8 @@ function gapOf(comparison: Comparison, marks: Uint8Array, kinds: readonly number
   let last = -1;
   let lastLit = -1;
   const wholeDays: string[] = [];
+  const bads: number[] = [];
+  let [firstWhole, lastWhole] = [-1, -1];
   for (let row = 0; row < days.days.length; row++) {
     let dayLit = 0;
     let dayBad = 0;
@@ -76,15 +103,24 @@ function gapOf(comparison: Comparison, marks: Uint8Array, kinds: readonly number
       lastLit = i;
       if (!bad(i)) continue;
       dayBad++;
+      bads.push(i);
       counts.set(marks[i], (counts.get(marks[i]) ?? 0) + 1);
       if (first < 0) first = i;
       last = i;
     }
     lit += dayLit;
     missing += dayBad;
-    if (dayBad === dayLit && dayLit * grid.stepMs >= LEAST_DAY_MS) wholeDays.push(dayName(days.days[row]));
+    if (dayBad !== dayLit || dayLit * grid.stepMs < LEAST_DAY_MS) continue;
+    wholeDays.push(dayName(days.days[row]));
+    if (firstWhole < 0) firstWhole = days.firsts[row];
+    lastWhole = days.firsts[row + 1];
   }
   if (first < 0 || (missing < LEAST_SHARE * lit && wholeDays.length === 0)) return null;
+  if (firstWhole >= 0) {
+    const near = Math.round(NEAR_MS / grid.stepMs);
+    first = bads.find((i) => i >= firstWhole - near) ?? first;
+    last = bads.findLast((i) => i < lastWhole + near) ?? last;
+  }
   const words: Record<number, string> = {
     [UNUSABLE.missing]: "missing",
     [UNUSABLE.stuck]: "stuck at one value",

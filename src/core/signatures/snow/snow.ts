@@ -61,3 +61,38 @@ export function detectSnow(comparison: Comparison, state: UnitState, snow: SnowC
     return sum;
   }
 }
+
+/** The covers of a unit as one cause: from the first to the last, with their number. */
+export function oneStory(covers: readonly Signature[]): Signature[] {
+  if (covers.length < 2) return [...covers];
+  const [surest] = [...covers].sort((a, b) => weightOf(b) - weightOf(a));
+  return [
+    {
+      ...surest,
+      from: covers[0].from,
+      to: covers[covers.length - 1].to,
+      lossKwh: covers.reduce((sum, { lossKwh }) => sum + lossKwh, 0),
+      evidence: [{ text: `${covers.length} times under snow`, weight: 0 }, ...surest.evidence],
+    },
+  ];
+}
+
+/** Snow lies on a whole site: where all its units were under it, it is one cause. */
+export function ofTheSite(signatures: readonly Signature[], states: readonly UnitState[]): Signature[] {
+  const snows = signatures.filter(({ cause }) => cause === "snow");
+  if (snows.length === 0 || snows.length < states.length) return [...signatures];
+  const [surest] = [...snows].sort((a, b) => weightOf(b) - weightOf(a));
+  const ends = snows.map(({ to }) => to);
+  const site: Signature = {
+    ...surest,
+    scope: "site",
+    from: Math.min(...snows.map(({ from }) => from)),
+    to: ends.includes(null) ? null : Math.max(...(ends as number[])),
+    lossKwh: snows.reduce((sum, { lossKwh }) => sum + lossKwh, 0),
+  };
+  return [...signatures.filter(({ cause }) => cause !== "snow"), site];
+}
+
+function weightOf({ evidence }: Signature): number {
+  return evidence.reduce((sum, { weight }) => sum + weight, 0);
+}

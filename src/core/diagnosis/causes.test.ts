@@ -1,0 +1,102 @@
+import { describe, expect, it } from "vitest";
+import { CAUSES, type CauseId } from "../causes/causes";
+import { DAY_MS } from "../constants";
+import { exampleSite } from "../simulator/exampleSite";
+import { readFaultsFile } from "../simulator/faultsFile";
+import { simulateSite } from "../simulator/simulateSite";
+import { makeWeather } from "../simulator/weatherMaker";
+import type { SiteFile } from "../site/siteSchema";
+import { diagnose } from "./diagnose";
+
+const NAMES = { weather: "w", production: "p" };
+const startMs = Date.parse("2025-04-01T00:00:00Z");
+
+interface Case {
+  site?: SiteFile;
+  faults?: object[];
+  told?: RegExp;
+  days?: number;
+  from?: string;
+  seed?: number;
+}
+
+/** What is said of a simulated site, and what is true. */
+function told({ site = exampleSite(), faults = [], told: channels = /\.ac_w$/, days = 120, from, seed = 4 }: Case) {
+  const grid = { startMs: from ? Date.parse(from) : startMs, stepMs: 900_000, count: days * 96 };
+  const weather = makeWeather(grid, site.location, seed);
+  const file = readFaultsFile(JSON.stringify({ format: "irradant-faults/1", noisePct: 1.5, faults }), "f", site);
+  const { production, truth } = simulateSite(site, weather, file, seed);
+  const some = new Map([...production.channels].filter(([name]) => channels.test(name)));
+  return { diagnosis: diagnose(site, weather, { grid, channels: some }, NAMES).diagnosis, truth };
+}
+const named = (cause: CauseId, one: ReturnType<typeof told>) => one.diagnosis.causes.filter((entry) => entry.cause === cause);
+const isClose = (said: number, truth: number) => expect(Math.abs(said / truth - 1), `${said} for ${truth}`).toBeLessThan(0.25);
+
+describe("what is built so is told with what it costs, and leaves a site healthy", () => {
+  it.each<[CauseId, string, (site: SiteFile) => void, RegExp]>([
+    ["clipping", "inv1", (site) => void (site.inverters[0].acRatedW = 5000), /\.ac_w$/],
+    ["start-threshold", "inv1", (site) => void (site.inverters[0].startW = 600), /\.ac_w$/],
+    ["curtailment", "site", (site) => void (site.exportLimitW = 4000), /\.ac_w$/],
+    ["curtailment", "site", (site) => void (site.battery = { capacityKwh: 6, gridTied: false, loadW: 900 }), /\.ac_w$|soc/],
+  ])("%s of %s", (cause, scope, change, channels) => {
+    const site = exampleSite(change);
+    const one = told({ site, faults: [{ cause, scope }], told: channels });
+    expect(named(cause, one)).toMatchObject([{ scope, to: null }]);
+    isClose(named(cause, one)[0].lossKwh, one.truth[0].lossKwh);
+    expect(one.diagnosis.causes.every((entry) => CAUSES[entry.cause].kind === "design")).toBe(true);
+    expect(one.diagnosis.healthy).toBe(true);
+  });
+
+  it("isn't told where it costs next to nothing", () => {
+    expect(told({}).diagnosis.causes).toEqual([]);
+  });
+});
+
+describe("stops that come with rain", () => {
+  it("are moisture's, as one cause", () => {
+    const one = told({ faults: [{ cause: "wet-insulation-trip", scope: "inv1", dryHours: 2 }] });
+    expect(named("wet-insulation-trip", one)).toMatchObject([{ scope: "inv1" }]);
+    expect(named("inverter-outage", one)).toEqual([]);
+    isClose(named("wet-insulation-trip", one)[0].lossKwh, one.truth[0].lossKwh);
+  });
+
+  it("aren't, where an inverter stands still through wet and dry", () => {
+    const at = (day: number) => new Date(startMs + day * DAY_MS).toISOString();
+    const one = told({ faults: [{ cause: "inverter-outage", scope: "inv1", from: at(40), to: at(55) }] });
+    expect(named("inverter-outage", one)).toHaveLength(1);
+    expect(named("wet-insulation-trip", one)).toEqual([]);
+  });
+});
+
+it("snow is one cause of the site, however often it fell", () => {
+  const one = told({ faults: [{ cause: "snow", scope: "site" }], from: "2025-11-15T00:00:00Z", days: 130 });
+  expect(named("snow", one)).toMatchObject([{ scope: "site" }]);
+  isClose(named("snow", one)[0].lossKwh, one.truth[0].lossKwh);
+});
+
+it("a wrong clock is told with its offset and costs nothing; what else is wrong is told as well as without it", () => {
+  const at = new Date(startMs + 50 * DAY_MS).toISOString();
+  const dead = { cause: "string-open", scope: "s2", from: at };
+  const right = told({ faults: [dead], told: /\.(ac_w|dc_a|dc_v)$/ });
+  const wrong = told({ faults: [dead, { cause: "clock-error", scope: "site", offsetMinutes: 120 }], told: /\.(ac_w|dc_a|dc_v)$/ });
+  expect(named("clock-error", wrong)).toMatchObject([{ scope: "site", lossKwh: 0, offsetMinutes: 120, to: null }]);
+  expect(named("clock-error", right)).toEqual([]);
+  expect(wrong.diagnosis.healthy).toBe(false);
+  const [one, other] = [right, wrong].map((each) => named("string-open", each)[0]);
+  expect(other.scope).toBe(one.scope);
+  expect(Math.abs(other.lossKwh / one.lossKwh - 1)).toBeLessThan(0.03);
+});
+
+it("a gap in every channel is the file's, one in a device's own is its own", () => {
+  const [from, to] = [30, 36].map((day) => new Date(startMs + day * DAY_MS).toISOString());
+  const channels = /\.(ac_w|dc_a|dc_v)$/;
+  expect(named("data-gap", told({ faults: [{ cause: "data-gap", scope: "site", from, to }], told: channels }))).toMatchObject([
+    { scope: "site", lossKwh: 0 },
+  ]);
+  const own = { cause: "data-gap", scope: "inv1", from, to };
+  const two = exampleSite((site) => {
+    site.inverters.push({ ...site.inverters[0], id: "inv2" });
+    site.strings[1].inverter = "inv2";
+  });
+  expect(named("data-gap", told({ site: two, faults: [own], told: channels }))).toMatchObject([{ scope: "inv1" }]);
+});

@@ -1,0 +1,65 @@
+import type { Comparison } from "../../comparison/compare";
+import { HOUR_MS } from "../../constants";
+import type { Signature, UnitState } from "../signature";
+
+/** So long after rain wiring may still be wet. */
+const WET_MS = 8 * HOUR_MS;
+/** Stops on fewer days than this are chance. */
+const LEAST_DAYS = 3;
+/** An ordinary stop is as often in the wet as the weather is; one of moisture nearly always. A wet share of stops is told as moisture's where that is this much likelier. */
+const WET_SHARE = 0.9;
+const LEAST_LOG_RATIO = 3;
+
+/**
+ * `wet-insulation-trip` out of stops that come with rain: the stops of a unit are taken as one of moisture where their times in the wet
+ * are much likelier by it than by chance. Days stand for themselves: intervals of one day aren't independent.
+ * @param stops the unit's outages; those whose intervals are claimed are looked at
+ * @returns the stops as they were, or one trip in their place
+ */
+export function wetTrips(comparison: Comparison, { unit }: UnitState, stops: readonly Signature[]): Signature[] {
+  const { weather, grid, days, expected } = comparison;
+  const { rainMm } = weather;
+  if (!rainMm || stops.length === 0) return [...stops];
+  const reach = Math.round(WET_MS / grid.stepMs);
+  const wet = new Uint8Array(grid.count);
+  for (let i = 0; i < grid.count; i++) if (rainMm[i] > 0) wet.fill(1, i, Math.min(grid.count, i + reach + 1));
+  const within = (i: number) => stops.some(({ from, to }) => i >= from && i < (to ?? grid.count));
+  let [stopDays, wetStopDays, litDays, wetDays] = [0, 0, 0, 0];
+  for (let row = 0; row < days.days.length; row++) {
+    let [lit, wetLit, stopped, wetStopped] = [0, 0, 0, 0];
+    for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
+      if (!(unit.expectedW[i] > 0.06 * unit.acRatedW) || Number.isNaN(unit.measuredW[i]) || expected.sun.litShare[i] <= 0) continue;
+      lit++;
+      wetLit += wet[i];
+      if (unit.measuredW[i] > 0.004 * unit.acRatedW || !within(i)) continue;
+      stopped++;
+      wetStopped += wet[i];
+    }
+    if (lit === 0) continue;
+    litDays++;
+    if (wetLit > lit / 2) wetDays++;
+    if (stopped === 0) continue;
+    stopDays++;
+    if (wetStopped > stopped / 2) wetStopDays++;
+  }
+  if (stopDays < LEAST_DAYS) return [...stops];
+  const chance = Math.min(0.95, Math.max(0.05, wetDays / Math.max(1, litDays)));
+  const dryStopDays = stopDays - wetStopDays;
+  const logRatio = wetStopDays * Math.log(WET_SHARE / chance) + dryStopDays * Math.log((1 - WET_SHARE) / (1 - chance));
+  if (logRatio < LEAST_LOG_RATIO) return [...stops];
+  const last = stops[stops.length - 1];
+  return [
+    {
+      ...{ cause: "wet-insulation-trip", scope: unit.scope, from: stops[0].from, to: last.to },
+      lossKwh: stops.reduce((sum, stop) => sum + stop.lossKwh, 0),
+      evidence: [
+        {
+          text: `${unit.scope} stopped on ${stopDays} days, on ${wetStopDays} of them in the wet, while ${Math.round(chance * 100)} % of all days are`,
+          weight: Math.min(7, logRatio),
+        },
+        { text: "It came back by itself each time", weight: 0.7 },
+      ],
+      nextTest: `Insulation resistance of the strings of ${unit.scope} against earth, while it is wet`,
+    },
+  ];
+}
