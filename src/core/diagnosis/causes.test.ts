@@ -68,6 +68,23 @@ describe("stops that come with rain", () => {
   });
 });
 
+it.each(["micro", "optimizer"] as const)(
+  "a module whose converter (%s) gives nothing is told among its neighbours, with its day",
+  (kind) => {
+    const site = exampleSite((one) => {
+      one.inverters[0] = { ...one.inverters[0], kind, acRatedW: kind === "micro" ? 400 : 7000, startW: 0 };
+    });
+    const at = new Date(startMs + 70 * DAY_MS).toISOString();
+    const one = told({ site, faults: [{ cause: "module-converter-failed", scope: "s2.04", from: at }], told: /\.(ac_w|wh)$/ });
+    const [found, ...more] = named("module-converter-failed", one);
+    expect(more).toEqual([]);
+    expect(found).toMatchObject({ scope: "s2.04", to: null });
+    expect(Math.abs(Date.parse(found.from) - Date.parse(at))).toBeLessThan(DAY_MS);
+    isClose(found.lossKwh, one.truth[0].lossKwh);
+    expect(named("module-converter-failed", told({ site, told: /\.(ac_w|wh)$/ }))).toEqual([]);
+  },
+);
+
 it("snow is one cause of the site, however often it fell", () => {
   const one = told({ faults: [{ cause: "snow", scope: "site" }], from: "2025-11-15T00:00:00Z", days: 130 });
   expect(named("snow", one)).toMatchObject([{ scope: "site" }]);

@@ -11,6 +11,7 @@ import { rightClock } from "../signatures/clockError/clockError";
 import { detectCurtailment, withoutHeldBack } from "../signatures/curtailment/curtailment";
 import { detectDataGaps, unusableIntervals } from "../signatures/dataGap/dataGap";
 import { detectInverterOutage } from "../signatures/inverterOutage/inverterOutage";
+import { detectModuleConverterFailed } from "../signatures/moduleConverterFailed/moduleConverterFailed";
 import { intervalKwh, type Signature, type UnitState } from "../signatures/signature";
 import { detectSnow, ofTheSite, oneStory } from "../signatures/snow/snow";
 import { detectStartThreshold } from "../signatures/startThreshold/startThreshold";
@@ -68,7 +69,7 @@ function detectInUnit(comparison: Comparison, state: UnitState, snow: ReturnType
     ...stringOpenByCurrent(comparison, state, dead),
     ...(everyStringMeasured ? [] : stringOpenByLevel(comparison, state, found, found.cuts, found.yieldKwhPerKwp)),
   ];
-  return [...wetTrips(comparison, state, outages), ...oneStory(snows), ...strings];
+  return [...wetTrips(comparison, state, outages), ...oneStory(snows), ...strings, ...detectModuleConverterFailed(comparison, state)];
 }
 
 /** Expected output of a unit with strings left out while they are known to be dead. */
