@@ -85,6 +85,38 @@ it.each(["micro", "optimizer"] as const)(
   },
 );
 
+describe("a string's voltage", () => {
+  const trackers = exampleSite((one) => {
+    one.inverters[0].acRatedW = 9000;
+    one.strings = one.strings.map((string, k) => ({ ...string, mppt: `t${k}` }));
+  });
+  const channels = /\.(ac_w|dc_a|dc_v)$/;
+  const at = new Date(startMs + 60 * DAY_MS).toISOString();
+
+  it.each<[CauseId, object]>([
+    ["bypass-conducting", { parts: 1 }],
+    ["bypass-conducting", { parts: 3 }],
+    ["series-resistance", { ohm: 1.5 }],
+  ])("tells %s with %o from its day, and not the other", (cause, size) => {
+    const one = told({ site: trackers, faults: [{ cause, scope: "s1", from: at, ...size }], told: channels });
+    const other = cause === "bypass-conducting" ? "series-resistance" : "bypass-conducting";
+    expect(named(other, one)).toEqual([]);
+    const [found, ...more] = named(cause, one);
+    expect(more).toEqual([]);
+    expect(found).toMatchObject({ scope: "s1", to: null });
+    expect(Math.abs(Date.parse(found.from) - Date.parse(at))).toBeLessThanOrEqual(DAY_MS);
+    isClose(found.lossKwh, one.truth[0].lossKwh);
+  });
+
+  it("says nothing on a healthy array, nor under dust or with a string that dies", () => {
+    const faults = [[], [{ cause: "soiling", scope: "site", pctPerDay: 0.4 }], [{ cause: "string-open", scope: "s1", from: at }]];
+    for (const set of faults) {
+      const one = told({ site: trackers, faults: set, told: channels });
+      expect([...named("bypass-conducting", one), ...named("series-resistance", one)]).toEqual([]);
+    }
+  });
+});
+
 it("snow is one cause of the site, however often it fell", () => {
   const one = told({ faults: [{ cause: "snow", scope: "site" }], from: "2025-11-15T00:00:00Z", days: 130 });
   expect(named("snow", one)).toMatchObject([{ scope: "site" }]);

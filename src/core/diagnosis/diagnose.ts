@@ -18,6 +18,7 @@ import { detectStartThreshold } from "../signatures/startThreshold/startThreshol
 import { deadByCurrent } from "../signatures/stringOpen/byCurrent";
 import { stateByDay } from "../signatures/stringOpen/byLevel";
 import { stringOpenByCurrent, stringOpenByLevel } from "../signatures/stringOpen/stringOpen";
+import { detectInStringVoltage } from "../signatures/stringVoltage/stringVoltage";
 import { wetTrips } from "../signatures/wetInsulationTrip/wetInsulationTrip";
 import { stringNameplateW } from "../site/lookups";
 import type { SiteFile, Tariff } from "../site/siteSchema";
@@ -69,7 +70,13 @@ function detectInUnit(comparison: Comparison, state: UnitState, snow: ReturnType
     ...stringOpenByCurrent(comparison, state, dead),
     ...(everyStringMeasured ? [] : stringOpenByLevel(comparison, state, found, found.cuts, found.yieldKwhPerKwp)),
   ];
-  return [...wetTrips(comparison, state, outages), ...oneStory(snows), ...strings, ...detectModuleConverterFailed(comparison, state)];
+  return [
+    ...wetTrips(comparison, state, outages),
+    ...oneStory(snows),
+    ...strings,
+    ...detectModuleConverterFailed(comparison, state),
+    ...detectInStringVoltage(comparison, state),
+  ];
 }
 
 /** Expected output of a unit with strings left out while they are known to be dead. */

@@ -1,0 +1,106 @@
+import type { Comparison } from "../../comparison/compare";
+import { inputsOf } from "../../expected/arrayOutput";
+import { moduleTypeOf } from "../../site/lookups";
+import type { PvString } from "../../site/siteSchema";
+import { intervalKwh, type Signature, type UnitState } from "../signature";
+import { type VoltageStep, voltageStep } from "./voltageStep";
+
+/** Currents that say something of a voltage, of the rated one. */
+const LEAST_CURRENT_SHARE = 0.12;
+/** A step has to be this much likelier than none, and of its kind than of the other (logarithms). */
+const LEAST_GAIN = 6;
+const LEAST_OVER = 2;
+/** Of one part's voltage: less is no bypassed part. */
+const LEAST_PART = 0.6;
+/** Of the string's voltage at its mean current: less is no loss that anyone would look for. */
+const LEAST_OHMIC_SHARE = 0.01;
+
+/**
+ * `bypass-conducting` and `series-resistance` from a string's own voltage: a bypassed part takes its voltage at every current, a poor joint
+ * takes what grows with the current. Needs current and voltage of the string, and a tracker that it shares with no other.
+ */
+export function detectInStringVoltage(comparison: Comparison, { unit, unusable }: UnitState): Signature[] {
+  const alone = unit.inverters.flatMap((inverter) =>
+    inputsOf(comparison.site, inverter).flatMap(({ strings }) => (strings.length === 1 ? strings : [])),
+  );
+  return alone.flatMap((pvString) => {
+    const [amps, volts] = [unit.stringAmps.get(pvString.id), unit.stringVolts.get(pvString.id)];
+    const expectedV = comparison.expected.strings.get(pvString.id)?.voltsV;
+    if (!amps || !volts || !expectedV || expectedV.length === 0) return [];
+    const least = LEAST_CURRENT_SHARE * moduleTypeOf(comparison.site, pvString).impA;
+    const missingV = volts.map((measured, i) =>
+      unusable[i] === 0 && amps[i] > least && measured > 0 && expectedV[i] > 0 ? expectedV[i] - measured : Number.NaN,
+    );
+    const step = voltageStep(missingV, amps, comparison.days);
+    if (!step || step.gain < LEAST_GAIN || step.over < LEAST_OVER) return [];
+    return step.kind === "constant"
+      ? bypassed(comparison, pvString, step, amps, expectedV)
+      : resistant(comparison, pvString, step, amps, expectedV);
+  });
+}
+
+function bypassed(comparison: Comparison, pvString: PvString, step: VoltageStep, amps: Float64Array, expectedV: Float64Array): Signature[] {
+  const type = moduleTypeOf(comparison.site, pvString);
+  const from = comparison.days.firsts[step.row];
+  const partV = meanOver(expectedV, amps, from) / (pvString.modules * Math.max(1, type.bypassDiodes));
+  if (!(step.volts > LEAST_PART * partV)) return [];
+  const parts = Math.max(1, Math.round(step.volts / partV));
+  return [
+    {
+      ...{ cause: "bypass-conducting", scope: pvString.id, from, to: null },
+      lossKwh: lostKwh(comparison, pvString, amps, from, () => step.volts),
+      evidence: [
+        {
+          text: `The voltage of ${pvString.id} fell by ${step.volts.toFixed(1)} V at every current, as ${parts === 1 ? "one bypassed part of a module does" : `${parts} bypassed parts do`}`,
+          weight: Math.min(7, 3 + step.over / 2),
+        },
+      ],
+      nextTest: `Open-circuit voltage of ${pvString.id} against its neighbour's, then module by module; a warm junction box by camera`,
+    },
+  ];
+}
+
+function resistant(
+  comparison: Comparison,
+  pvString: PvString,
+  step: VoltageStep,
+  amps: Float64Array,
+  expectedV: Float64Array,
+): Signature[] {
+  const from = comparison.days.firsts[step.row];
+  const meanA = meanOver(amps, amps, from);
+  if (!(step.ohm * meanA > LEAST_OHMIC_SHARE * meanOver(expectedV, amps, from))) return [];
+  return [
+    {
+      ...{ cause: "series-resistance", scope: pvString.id, from, to: null },
+      lossKwh: lostKwh(comparison, pvString, amps, from, (i) => step.ohm * amps[i]),
+      evidence: [
+        {
+          text: `The voltage of ${pvString.id} falls with its current, by ${step.ohm.toFixed(2)} Ω more than before`,
+          weight: Math.min(7, 3 + step.over / 2),
+        },
+      ],
+      nextTest: `Connectors and terminals of ${pvString.id} by camera in full sun, then its resistance from two points of its curve`,
+    },
+  ];
+}
+
+function meanOver(values: Float64Array, amps: Float64Array, from: number): number {
+  let [sum, count] = [0, 0];
+  for (let i = from; i < values.length; i++) {
+    if (!(amps[i] > 0) || Number.isNaN(values[i])) continue;
+    sum += values[i];
+    count++;
+  }
+  return count > 0 ? sum / count : 0;
+}
+
+/** What a missing voltage takes at the string's current, brought to the AC side at the inverter's rated efficiency. */
+function lostKwh(comparison: Comparison, pvString: PvString, amps: Float64Array, from: number, missingV: (i: number) => number): number {
+  const inverter = comparison.site.inverters.find(({ id }) => id === pvString.inverter);
+  const efficiency = inverter?.efficiency.at(-1)?.[1] ?? 1;
+  let kwh = 0;
+  for (let i = from; i < comparison.grid.count; i++)
+    if (amps[i] > 0) kwh += intervalKwh(missingV(i) * amps[i] * efficiency, comparison.grid.stepMs);
+  return kwh;
+}
