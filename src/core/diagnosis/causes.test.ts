@@ -117,6 +117,47 @@ describe("a string's voltage", () => {
   });
 });
 
+describe("wrong factors", () => {
+  const at = new Date(startMs + 60 * DAY_MS).toISOString();
+
+  it("of an inverter are told by its two sides, with what they seemed to lose, and what is told still adds up", () => {
+    const one = told({ faults: [{ cause: "scale-error", scope: "inv1", factor: 0.667, from: at }], told: /\.ac_w$|^inv1\.dc_w$/ });
+    // The simulator's factor takes both sides; here the DC side stays.
+    expect(named("scale-error", one)).toEqual([]);
+    const grid = { startMs, stepMs: 900_000, count: 120 * 96 };
+    const site = exampleSite();
+    const weather = makeWeather(grid, site.location, 4);
+    const { production } = simulateSite(site, weather, readFaultsFile('{"format":"irradant-faults/1"}', "f", site), 4);
+    const channels = new Map(["inv1.ac_w", "inv1.dc_w"].map((name) => [name, production.channels.get(name) as Float64Array]));
+    const ac = channels.get("inv1.ac_w") as Float64Array;
+    channels.set(
+      "inv1.ac_w",
+      ac.map((watts, i) => (i >= 60 * 96 ? watts * 0.667 : watts)),
+    );
+    const { diagnosis } = diagnose(site, weather, { grid, channels }, NAMES);
+    expect(diagnosis.causes).toMatchObject([{ cause: "scale-error", scope: "inv1", to: null }]);
+    const [{ lossKwh, from, factor }] = diagnosis.causes as [(typeof diagnosis.causes)[0] & { factor: number }];
+    expect(factor).toBeCloseTo(0.667, 1);
+    expect(Math.abs(Date.parse(from) - Date.parse(at))).toBeLessThanOrEqual(DAY_MS);
+    let hidden = 0;
+    for (let i = 60 * 96; i < ac.length; i++) hidden += ac[i] * 0.333 * 0.25e-3;
+    isClose(lossKwh, hidden);
+    const { energy } = diagnosis;
+    expect(energy.measuredKwh + energy.lossKwh).toBeCloseTo(energy.expectedKwh, 1);
+  });
+
+  it("of a meter are told by the inverters, and cost nothing", () => {
+    const one = told({ faults: [{ cause: "scale-error", scope: "meter.main", factor: 0.8 }], told: /\.ac_w$|^meter/ });
+    expect(named("scale-error", one)).toMatchObject([{ scope: "site", lossKwh: 0 }]);
+  });
+});
+
+it("a sensor that says too little makes every array look too good", () => {
+  const one = told({ faults: [{ cause: "sensor-error", scope: "site", factor: 0.88 }] });
+  expect(named("sensor-error", one)).toMatchObject([{ scope: "site", lossKwh: 0 }]);
+  expect(named("sensor-error", told({}))).toEqual([]);
+});
+
 it("snow is one cause of the site, however often it fell", () => {
   const one = told({ faults: [{ cause: "snow", scope: "site" }], from: "2025-11-15T00:00:00Z", days: 130 });
   expect(named("snow", one)).toMatchObject([{ scope: "site" }]);

@@ -12,6 +12,8 @@ import { detectCurtailment, withoutHeldBack } from "../signatures/curtailment/cu
 import { detectDataGaps, unusableIntervals } from "../signatures/dataGap/dataGap";
 import { detectInverterOutage } from "../signatures/inverterOutage/inverterOutage";
 import { detectModuleConverterFailed } from "../signatures/moduleConverterFailed/moduleConverterFailed";
+import { rightScale } from "../signatures/scaleError/scaleError";
+import { detectSensorError } from "../signatures/sensorError/sensorError";
 import { intervalKwh, type Signature, type UnitState } from "../signatures/signature";
 import { detectSnow, ofTheSite, oneStory } from "../signatures/snow/snow";
 import { detectStartThreshold } from "../signatures/startThreshold/startThreshold";
@@ -36,7 +38,9 @@ export interface DiagnosisRun {
  * @throws FormatError where the files can't be compared
  */
 export function diagnose(site: SiteFile, weather: Series, production: Series, names: SourceNames, options?: ModelOptions): DiagnosisRun {
-  const { comparison, signatures: clocks } = rightClock(compare(site, weather, production, names, options));
+  // What the files have wrong is put right on copies before anything is held against the light: the clock first, then factors.
+  const { comparison: timed, signatures: clocks } = rightClock(compare(site, weather, production, names, options));
+  const { comparison, signatures: scales } = rightScale(timed);
   const snow = snowChance(comparison.weather);
   const states: UnitState[] = comparison.units.map((unit) => ({
     unit,
@@ -45,8 +49,9 @@ export function diagnose(site: SiteFile, weather: Series, production: Series, na
     aliveW: unit.expectedW,
     healthyRatio: 1,
   }));
-  const signatures = [...clocks, ...detectDataGaps(comparison, states)];
+  const signatures = [...clocks, ...scales, ...detectDataGaps(comparison, states)];
   signatures.push(...withoutHeldBack(comparison, states, () => states.flatMap((state) => detectInUnit(comparison, state, snow))));
+  signatures.push(...detectSensorError(comparison, states));
   // What is built so explains what is left, the narrowest limit first.
   for (const state of states) signatures.push(...detectClipping(comparison, state), ...detectStartThreshold(comparison, state));
   signatures.push(...detectCurtailment(comparison, states));
@@ -116,6 +121,8 @@ function assemble(comparison: Comparison, states: readonly UnitState[], signatur
       for (const { kw, poaWm2 } of shares) referenceKwh += intervalKwh(kw * poaWm2[i], grid.stepMs);
     }
   }
+  // Told is what was reported: a wrong factor's part was put right above.
+  measuredKwh -= signatures.reduce((sum, { cause, lossKwh }) => (cause === "scale-error" ? sum + lossKwh : sum), 0);
   const lossKwh = expectedKwh - measuredKwh;
   const causes = signatures.map((signature) => diagnosedCause(signature, grid.startMs, grid.stepMs)).sort((a, b) => b.lossKwh - a.lossKwh);
   const explained = causes.reduce((sum, cause) => sum + cause.lossKwh, 0);
