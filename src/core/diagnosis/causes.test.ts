@@ -158,6 +158,15 @@ it("a sensor that says too little makes every array look too good", () => {
   expect(named("sensor-error", told({}))).toEqual([]);
 });
 
+it("dust is told by what it takes in dry spells and rain gives back, and nothing is on a clean array", () => {
+  for (const seed of [4, 9]) {
+    const one = told({ faults: [{ cause: "soiling", scope: "site", pctPerDay: 0.5, cleansMm: 6 }], days: 200, seed });
+    expect(named("soiling", one)).toMatchObject([{ scope: "site", to: null }]);
+    expect(Math.abs(named("soiling", one)[0].lossKwh / one.truth[0].lossKwh - 1)).toBeLessThan(0.4);
+    expect(named("soiling", told({ days: 200, seed }))).toEqual([]);
+  }
+});
+
 it("snow is one cause of the site, however often it fell", () => {
   const one = told({ faults: [{ cause: "snow", scope: "site" }], from: "2025-11-15T00:00:00Z", days: 130 });
   expect(named("snow", one)).toMatchObject([{ scope: "site" }]);

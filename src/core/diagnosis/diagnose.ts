@@ -16,6 +16,7 @@ import { rightScale } from "../signatures/scaleError/scaleError";
 import { detectSensorError } from "../signatures/sensorError/sensorError";
 import { intervalKwh, type Signature, type UnitState } from "../signatures/signature";
 import { detectSnow, ofTheSite, oneStory } from "../signatures/snow/snow";
+import { detectSoiling } from "../signatures/soiling/soiling";
 import { detectStartThreshold } from "../signatures/startThreshold/startThreshold";
 import { deadByCurrent } from "../signatures/stringOpen/byCurrent";
 import { stateByDay } from "../signatures/stringOpen/byLevel";
@@ -51,7 +52,7 @@ export function diagnose(site: SiteFile, weather: Series, production: Series, na
   }));
   const signatures = [...clocks, ...scales, ...detectDataGaps(comparison, states)];
   signatures.push(...withoutHeldBack(comparison, states, () => states.flatMap((state) => detectInUnit(comparison, state, snow))));
-  signatures.push(...detectSensorError(comparison, states));
+  signatures.push(...detectSensorError(comparison, states), ...detectSoiling(comparison, states));
   // What is built so explains what is left, the narrowest limit first.
   for (const state of states) signatures.push(...detectClipping(comparison, state), ...detectStartThreshold(comparison, state));
   signatures.push(...detectCurtailment(comparison, states));
