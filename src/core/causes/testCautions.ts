@@ -10,9 +10,12 @@ export const TEST_CAUTIONS: Partial<Record<CauseId, string>> = {
   "wet-insulation-trip": "The insulation test puts its voltage on everything joined: clear people, discharge afterwards.",
   "thermal-derating": "The case can burn: measure, don't touch.",
   "series-resistance": "A bad joint can arc when it is opened under load: isolate first.",
-  "bypass-conducting": "The string is live in any daylight and a bypassed part can be hot: isolate and measure zero current before anything is opened.",
-  "module-converter-failed": "A converter carries mains voltage until its AC side is off, and the module behind it is live in daylight. Roof work needs a secured person.",
-  soiling: "From the ground where it can be seen from there: wet glass is slippery, cold water on hot glass cracks it, and nobody steps on modules.",
+  "bypass-conducting":
+    "The string is live in any daylight and a bypassed part can be hot: isolate and measure zero current before anything is opened.",
+  "module-converter-failed":
+    "A converter carries mains voltage until its AC side is off, and the module behind it is live in daylight. Roof work needs a secured person.",
+  soiling:
+    "From the ground where it can be seen from there: wet glass is slippery, cold water on hot glass cracks it, and nobody steps on modules.",
   "sensor-error": "Where the sensor stands on a roof, only a secured person goes to it.",
   shading: "Look from the ground; no climbing for a shadow.",
 };

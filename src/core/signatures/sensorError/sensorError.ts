@@ -5,7 +5,7 @@ import type { Signature, UnitState } from "../signature";
  * An array that gives so much more than its papers in the light that was reported is rather in more light than that: nameplates and
  * models are true to some 2 % (IEC 61853, ordinary sorting), so this is beyond twice their spread.
  */
-const LEAST_OVER = 0.035;
+const LEAST_OVER = 0.045;
 const MOST_WEIGHT = 6;
 
 /**

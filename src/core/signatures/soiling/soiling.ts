@@ -7,7 +7,7 @@ const WASHES_MM = [3, 6, 12];
 /** Days that say something: so much of the brightest one's energy, and no outage or snow. */
 const LEAST_DAY_SHARE = 0.3;
 const LEAST_LEVEL = 0.5;
-const LEAST_DAYS = 30;
+const LEAST_DAYS = 60;
 /** Days that follow each other err alike: so many count as one. */
 const DAYS_AS_ONE = 3;
 /** What a slope in dry spells has to explain beyond a level with a season (logarithm of likelihoods), and to cost in the mean. */
@@ -108,13 +108,13 @@ function bestFit(comparison: Comparison, state: UnitState): Fit | null {
 }
 
 /** Measured over expected of each bright day; 0 where it says nothing. */
-function dailyLevels({ days }: Comparison, { unit, unusable, aliveW }: UnitState): Float64Array {
+function dailyLevels({ days }: Comparison, { unit, unusable, claimed, aliveW }: UnitState): Float64Array {
   const out = new Float64Array(days.days.length);
   const expected = new Float64Array(out.length);
   for (let row = 0; row < out.length; row++) {
     let measured = 0;
     for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
-      if (unusable[i] !== 0 || !(aliveW[i] > 0) || unit.expectedW[i] >= 0.97 * unit.acRatedW) continue;
+      if (unusable[i] !== 0 || claimed[i] !== 0 || !(aliveW[i] > 0) || unit.expectedW[i] >= 0.97 * unit.acRatedW) continue;
       measured += unit.measuredW[i];
       expected[row] += aliveW[i];
     }
