@@ -107,7 +107,7 @@ test("a spoiled picture at the head and an unknown case hold up nothing, stay, a
   await online(page);
   await says(page, "1 needs a look");
   await expect(point.getByText(/refused: This file isn't a whole picture/)).toBeVisible();
-  expect((await storedFindings(demo, caseId)).map(({ photos }) => photos)).toEqual([1, 0]);
+  await expect.poll(async () => (await storedFindings(demo, caseId)).map(({ photos }) => photos)).toEqual([1, 0]);
   await strip(page).click();
   const look = page.getByRole("region", { name: "Needs a look" });
   await expect(look.getByText(/Refused: This file isn't a whole picture/)).toBeVisible();
