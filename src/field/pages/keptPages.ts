@@ -28,6 +28,19 @@ export function isOwnNothing(response: Response): boolean {
   return response.status === 404 && response.headers.has(PAGE_MARK);
 }
 
+/**
+ * Whether an answer is of the kind that was asked for: a network's welcome page comes as HTML with 200 for a picture or a program
+ * too, and kept as one it would stand in its place for good.
+ */
+export function isKind(response: Response, kind: RegExp): boolean {
+  return response.status === 200 && !response.redirected && kind.test(response.headers.get("content-type") ?? "");
+}
+
+/** Whether a path is where a case or a site is entered: what is led to where a page isn't kept. */
+export function isEntrance(path: string): boolean {
+  return /^\/(sites\/[^/]+|cases\/[^/]+\/brief)$/.test(path);
+}
+
 /** A page that tells of trouble in place of what it should show carries this (`ui/status/TroublePanel`). */
 const TROUBLE = "data-trouble=";
 

@@ -1,9 +1,9 @@
-import type { KeptPage } from "./keptPages";
+import { isEntrance, type KeptPage } from "./keptPages";
 
 /** A page in plain HTML for an address that isn't on this device while there is no network: says so, and leads to what is. */
 export function nothingKeptPage(kept: readonly KeptPage[]): Response {
   const links = kept
-    .filter(({ path }) => path === "/" || /^\/(sites\/[^/]+|cases\/[^/]+\/brief)$/.test(path))
+    .filter(({ path }) => path === "/" || isEntrance(path))
     .map(({ path, title }) => `<li>${kindOf(path)}<a href="${escaped(path)}">${escaped(title) || path}</a></li>`)
     .join("");
   const list = links ? `<h2>Kept here</h2><ul>${links}</ul>` : "<p>No page is kept here yet.</p>";

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { answerPage } from "./answerPage";
-import { keepPage, keptPage, keptSinceMs, listPages, PAGE_MARK, prunePages } from "./keptPages";
+import { isKind, keepPage, keptPage, keptSinceMs, listPages, PAGE_MARK, prunePages } from "./keptPages";
 import { isKeepPages } from "./messages";
 import { nothingKeptPage } from "./nothingKept";
 
@@ -110,6 +110,14 @@ describe("kept pages", () => {
     expect(html).not.toContain("/cases/c/walk");
     expect(await nothingKeptPage([]).text()).toContain("No page is kept here yet");
   });
+});
+
+it("keeps a picture or a program only where it is one: a stranger's page comes for these too", () => {
+  const of = (type: string, status = 200) => new Response("x", { status, headers: { "content-type": type } });
+  expect(isKind(of("image/jpeg"), /^image\/jpeg/)).toBe(true);
+  expect(isKind(of("text/html; charset=utf-8"), /^image\/jpeg/)).toBe(false);
+  expect(isKind(of("image/jpeg", 404), /^image\/jpeg/)).toBe(false);
+  expect(isKind(new Response("x"), /^image\/jpeg/)).toBe(false);
 });
 
 it("is told to keep pages by messages of its own alone", () => {

@@ -1,8 +1,8 @@
 /// <reference lib="webworker" />
-import { CacheFirst, ExpirationPlugin, NetworkFirst, type PrecacheEntry, Serwist } from "serwist";
+import { CacheFirst, ExpirationPlugin, NetworkFirst, type PrecacheEntry, Serwist, type SerwistPlugin } from "serwist";
 import { MINUTE_MS } from "@/core/constants";
 import { answerPage } from "./answerPage";
-import { isOwnPage, keepPage, keptSinceMs, listPages, PAGES, prunePages } from "./keptPages";
+import { isKind, isOwnPage, keepPage, keptSinceMs, listPages, PAGES, prunePages } from "./keptPages";
 import { isKeepPages } from "./messages";
 import { nothingKeptPage } from "./nothingKept";
 
@@ -18,26 +18,37 @@ const MOST_PHOTOS = 400;
 const RIBBON = /^\/api\/sites\/[^/]+\/ribbon$/;
 const RIBBONS = { cacheName: "irradant-ribbons", most: 15, patienceS: 6 };
 
+/** What is kept besides pages, by its kind. */
+const SHELL = /^(text\/css|(text|application)\/javascript|font\/|application\/font|image\/svg)/;
+const PICTURE = /^image\/jpeg/;
+const CELLS = /^application\/octet-stream/;
+
+/** Keeps nothing of another kind. */
+function onlyOf(kind: RegExp): SerwistPlugin {
+  return { cacheWillUpdate: async ({ response }) => (isKind(response, kind) ? response : null) };
+}
+
 const pages = () => caches.open(PAGES + __BUILD__);
 
 const serwist = new Serwist({
   precacheEntries: __SHELL__,
+  precacheOptions: { plugins: [onlyOf(SHELL)] },
   skipWaiting: true,
   clientsClaim: true,
   runtimeCaching: [
     {
       matcher: ({ url, sameOrigin, request }) => sameOrigin && request.method === "GET" && url.pathname.startsWith("/api/photos/"),
-      handler: new CacheFirst({ cacheName: "irradant-photos", plugins: [new ExpirationPlugin({ maxEntries: MOST_PHOTOS })] }),
+      handler: new CacheFirst({
+        cacheName: "irradant-photos",
+        plugins: [onlyOf(PICTURE), new ExpirationPlugin({ maxEntries: MOST_PHOTOS })],
+      }),
     },
     {
       matcher: ({ url, sameOrigin, request }) => sameOrigin && request.method === "GET" && RIBBON.test(url.pathname),
       handler: new NetworkFirst({
         cacheName: RIBBONS.cacheName,
         networkTimeoutSeconds: RIBBONS.patienceS,
-        plugins: [
-          new ExpirationPlugin({ maxEntries: RIBBONS.most }),
-          { cacheWillUpdate: async ({ response }) => (isCells(response) ? response : null) },
-        ],
+        plugins: [onlyOf(CELLS), new ExpirationPlugin({ maxEntries: RIBBONS.most })],
       }),
     },
     {
@@ -55,10 +66,6 @@ self.addEventListener("message", (event) => {
   if (isKeepPages(event.data)) event.waitUntil(keepAll(event.data.paths, event.data.anew));
 });
 
-function isCells(response: Response): boolean {
-  return response.status === 200 && response.headers.get("content-type") === "application/octet-stream";
-}
-
 /** Fetches pages one after the other, so that whoever works at one doesn't wait for the others. */
 async function keepAll(paths: readonly string[], anew: boolean): Promise<void> {
   const cache = await pages();
@@ -67,7 +74,8 @@ async function keepAll(paths: readonly string[], anew: boolean): Promise<void> {
     if (!anew && since !== null && Math.abs(Date.now() - since) < FRESH_MS) continue;
     const response = await fetch(path, { headers: { accept: "text/html" } }).catch(() => null);
     if (!response) return;
-    if (RIBBON.test(path) && isCells(response)) await (await caches.open(RIBBONS.cacheName)).put(path, response).catch(() => undefined);
+    if (RIBBON.test(path) && isKind(response, CELLS))
+      await (await caches.open(RIBBONS.cacheName)).put(path, response).catch(() => undefined);
     if (isOwnPage(response)) await keepPage(cache, path, response, Date.now()).catch(() => undefined);
   }
   await prunePages(cache);

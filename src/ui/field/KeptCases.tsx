@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import { pagesCache, startKeepingPages } from "@/field/pages/keepCase";
-import { type KeptPage, listPages } from "@/field/pages/keptPages";
+import { isEntrance, type KeptPage, listPages } from "@/field/pages/keptPages";
 import { agoText } from "./entryWords";
 
 /** Which cases and sites open on this device without a network, and how old they are. */
@@ -15,7 +15,7 @@ export function KeptCases({ nowMs }: { nowMs: number }) {
       .then((cache) => (cache ? listPages(cache) : []))
       .then(setPages);
   }, []);
-  const shown = pages.filter(({ path }) => /^\/(sites\/[^/]+|cases\/[^/]+\/brief)$/.test(path));
+  const shown = pages.filter(({ path }) => isEntrance(path));
   return (
     <section aria-label="Opens without a network">
       <h3 className="border-b border-ink pb-1">Opens without a network</h3>
