@@ -1,11 +1,11 @@
-import { LARGE } from "./large";
+import { PHOTO } from "@/core/changes/pictureLimits";
 
 /** A picture that isn't done by then is sent as it is. */
 const PATIENCE_MS = 30_000;
 
 /** A picture as it is sent: made smaller in a worker where it is large; the same one where this browser can't. */
 export async function shrinkPicture(picture: Blob): Promise<Blob> {
-  if (picture.size <= LARGE.bytes || typeof Worker === "undefined" || typeof OffscreenCanvas === "undefined") return picture;
+  if (picture.size <= PHOTO.largeBytes || typeof Worker === "undefined" || typeof OffscreenCanvas === "undefined") return picture;
   let worker: Worker | undefined;
   try {
     worker = new Worker(new URL("./shrinkWorker.ts", import.meta.url), { type: "module" });

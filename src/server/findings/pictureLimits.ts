@@ -1,11 +1,10 @@
+import { PHOTO } from "@/core/changes/pictureLimits";
+
 /** How large a picture may be, and what is kept of it. */
 export const PICTURE = {
-  /** As sent. Phones make 3 to 15 MB. */
-  mostBytes: 30_000_000,
+  ...PHOTO,
   /** Decoded, width times height: a phone's largest mode. A small file can claim far more. */
   mostPixels: 50_000_000,
-  /** Longest side that is kept: a crack in a cell is still seen. */
-  longestPx: 2400,
   thumbnailPx: 360,
   /** A picture that isn't done by then never will be. */
   mostMs: 60_000,

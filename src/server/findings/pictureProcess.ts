@@ -17,7 +17,10 @@ async function shrink(): Promise<PictureAnswer> {
   const { width, height } = await sharp(input, { limitInputPixels: false }).metadata();
   if (width * height > PICTURE.mostPixels)
     return { refused: `The picture has ${Math.round((width * height) / 1e6)} megapixels; at most ${PICTURE.mostPixels / 1e6} are taken` };
-  const kept = await open().resize(within(PICTURE.longestPx)).jpeg({ quality: 86 }).toFile(full);
+  const kept = await open()
+    .resize(within(PICTURE.longestPx))
+    .jpeg({ quality: PICTURE.quality * 100 })
+    .toFile(full);
   await sharp(full).resize(within(PICTURE.thumbnailPx)).jpeg({ quality: 78 }).toFile(thumbnail);
   return { widthPx: kept.width, heightPx: kept.height };
 }

@@ -2,14 +2,12 @@
 
 import type { StandingFinding, StandingPhoto } from "@/core/changes/caseRecords";
 import type { FindingFields } from "@/core/changes/change";
+import { PHOTO } from "@/core/changes/pictureLimits";
 import { latestMs } from "@/core/changes/standing";
 import { theField } from "@/field/field";
 import type { Draft } from "@/field/outbox";
 import { checkPicture } from "@/field/pictures/wholePicture";
 import { newUuid } from "@/field/uuid";
-
-/** The largest picture that the server takes (`server/findings/pictureLimits`). */
-const MOST_PICTURE_BYTES = 30_000_000;
 
 /** What can be done with the findings of a case; each resolves once it is kept on this device. */
 export function useFindings(caseId: string) {
@@ -51,7 +49,7 @@ export function useFindings(caseId: string) {
 }
 
 async function faultOf(file: File): Promise<string | null> {
-  if (file.size > MOST_PICTURE_BYTES) return `has ${Math.round(file.size / 1e6)} MB; at most ${MOST_PICTURE_BYTES / 1e6} are taken`;
+  if (file.size > PHOTO.mostBytes) return `has ${Math.round(file.size / 1e6)} MB; at most ${PHOTO.mostBytes / 1e6} are taken`;
   const check = checkPicture(new Uint8Array(await file.arrayBuffer()));
   if (check === "truncated") return "broke off on its way; take it again";
   return check === "foreign" ? "is no picture that can be kept (JPEG, PNG, WebP, AVIF or TIFF)" : null;
