@@ -81,6 +81,16 @@ describe("what is recorded", () => {
     await one.record(seen({ gradeId: "fix" }));
     await expect.poll(() => two.state.entries.length).toBe(1);
     expect(two.state.device.id).toBe(one.state.device.id);
+    // What one learns of the device the other neither misses nor undoes.
+    await one.nameDevice({ author: "Jana Moser", name: "Phone" });
+    await expect.poll(() => two.state.device.author).toBe("Jana Moser");
+    expect((await two.record(seen({ note: "from the other" }))).change).toMatchObject({ author: "Jana Moser", deviceName: "Phone" });
+    await two.hearClock(Date.now() + 90_000);
+    const third = new Outbox(browserStore(store));
+    await third.ready;
+    expect(third.state.device).toMatchObject({ author: "Jana Moser", name: "Phone", id: one.state.device.id });
+    expect(third.state.device.offsetMs).toBeGreaterThan(80_000);
+    expect(third.state.device.lastMs).toBe(Math.max(...two.state.entries.map(({ change }) => change.madeMs)));
   });
 });
 
@@ -109,7 +119,7 @@ describe("a device that keeps nothing", () => {
     let room = true;
     const tight: FieldStore = {
       ...store,
-      add: async (entry, picture, device) => (room ? store.add(entry, picture, device) : Promise.reject(quota)),
+      add: async (entry, picture) => (room ? store.add(entry, picture) : Promise.reject(quota)),
       remove: async (ids, what) => {
         room = true;
         return store.remove(ids, what);

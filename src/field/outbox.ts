@@ -42,6 +42,8 @@ export class Outbox {
   private fleeting: Entry[] = [];
   private device: Device = { id: "", name: "", author: "", lastMs: 0, offsetMs: 0 };
   private alarm: string | null = null;
+  /** Namings on their way into the store: until they are there what it says of names is old. */
+  private naming = 0;
   private readonly listeners = new Set<() => void>();
   private present: OutboxState;
   /** Resolves once the device is known. */
@@ -131,7 +133,9 @@ export class Outbox {
   async nameDevice(names: { author?: string; name?: string }): Promise<void> {
     await this.ready;
     this.device = { ...this.device, ...names };
-    await this.lasting.saveDevice(this.device).catch((error) => this.alarmed(error));
+    this.naming++;
+    await this.lasting.saveDevice(names).catch((error) => this.alarmed(error));
+    this.naming--;
     this.tell();
   }
 
@@ -141,7 +145,7 @@ export class Outbox {
     // A second or two is the line's; writing it each time would be for nothing.
     if (!Number.isFinite(offsetMs) || Math.abs(offsetMs - this.device.offsetMs) < 2000) return;
     this.device = { ...this.device, offsetMs };
-    await this.lasting.saveDevice(this.device).catch(() => undefined);
+    await this.lasting.saveDevice({ offsetMs }).catch(() => undefined);
   }
 
   /** Forgets what was sent or let go long ago. */
@@ -160,10 +164,11 @@ export class Outbox {
     try {
       this.device = await this.inTime(this.lasting.open());
       this.kept = await this.inTime(this.lasting.all());
-      this.lasting.watch((entries) => {
+      this.lasting.watch((entries, device) => {
         this.kept = entries;
-        const latest = entries.reduce((ms, { change }) => (change.device === this.device.id ? Math.max(ms, change.madeMs) : ms), 0);
-        this.device = { ...this.device, lastMs: Math.max(this.device.lastMs, latest) };
+        // What another tab learned of the device holds here too.
+        const { name, author } = this.naming > 0 ? this.device : device;
+        this.device = { ...device, name, author, lastMs: Math.max(device.lastMs, this.device.lastMs) };
         this.tell();
       });
     } catch (error) {
@@ -184,7 +189,7 @@ export class Outbox {
       this.calmed();
     } catch (error) {
       this.alarmed(error);
-      await this.passing.add(entry, picture, this.device);
+      await this.passing.add(entry, picture);
       // A write that only took long, because the device slept in its middle, is kept after all.
       keeping.then(() => this.keptAfterAll(entry.id)).catch(() => undefined);
     } finally {
@@ -212,12 +217,12 @@ export class Outbox {
   /** Where there is no room, pictures that the server has make some. */
   private async keepLasting(entry: Entry, picture?: Blob): Promise<void> {
     try {
-      await this.lasting.add(entry, picture, this.device);
+      await this.lasting.add(entry, picture);
     } catch (error) {
       const sent = this.kept.filter(({ state, pictureBytes }) => state === "sent" && pictureBytes !== undefined);
       if (sent.length === 0) throw error;
       await this.lasting.remove(ids(sent), "pictures");
-      await this.lasting.add(entry, picture, this.device);
+      await this.lasting.add(entry, picture);
     }
   }
 

@@ -6,16 +6,17 @@ import { newUuid } from "./uuid";
 export interface FieldStore {
   /** Opens it and tells what the device is. @throws where this device keeps nothing */
   open(): Promise<Device>;
-  saveDevice(device: Device): Promise<void>;
+  /** Changes what the device knows of itself; its last stamp never goes back. */
+  saveDevice(values: Partial<Device>): Promise<void>;
   all(): Promise<Entry[]>;
-  add(entry: Entry, picture: Blob | undefined, device: Device): Promise<void>;
+  add(entry: Entry, picture?: Blob): Promise<void>;
   /** Changes an entry that is there; of the picture too where one is given. */
   update(id: string, values: Partial<Entry>, picture?: Blob): Promise<void>;
   picture(id: string): Promise<Blob | undefined>;
   /** Forgets entries, or only their pictures. */
   remove(ids: readonly string[], what?: "entries" | "pictures"): Promise<void>;
-  /** Calls back with all entries now and after each change, by whatever tab. */
-  watch(tell: (entries: Entry[]) => void): () => void;
+  /** Calls back with all entries and the device now and after each change, by whatever tab. */
+  watch(tell: (entries: Entry[], device: Device) => void): () => void;
 }
 
 type Tables = Dexie & {
@@ -43,14 +44,19 @@ export function browserStore(name = "irradant-field"): FieldStore {
         return device;
       });
     },
-    async saveDevice(device) {
-      await db.device.put(device, KEY);
+    async saveDevice(values) {
+      // Another tab may have changed the rest: only what is told is written.
+      await db.transaction("rw", db.device, async () => {
+        const known = (await db.device.get(KEY)) ?? newDevice();
+        await db.device.put({ ...known, ...values, lastMs: Math.max(known.lastMs, values.lastMs ?? 0) }, KEY);
+      });
     },
     all: () => db.entries.toArray(),
-    async add(entry, picture, device) {
+    async add(entry, picture) {
       await db.transaction("rw", db.entries, db.pictures, db.device, async () => {
         const known = await db.device.get(KEY);
-        await db.device.put({ ...device, lastMs: Math.max(device.lastMs, known?.lastMs ?? 0) }, KEY);
+        if (known && known.id === entry.change.device)
+          await db.device.put({ ...known, lastMs: Math.max(known.lastMs, entry.change.madeMs) }, KEY);
         await db.entries.put(entry);
         if (picture) await db.pictures.put({ id: entry.id, picture });
       });
@@ -68,7 +74,11 @@ export function browserStore(name = "irradant-field"): FieldStore {
       });
     },
     watch(tell) {
-      const watching = liveQuery(() => db.entries.toArray()).subscribe({ next: tell, error: () => undefined });
+      const all = async () => ({ entries: await db.entries.toArray(), device: await db.device.get(KEY) });
+      const watching = liveQuery(all).subscribe({
+        next: ({ entries, device }) => device && tell(entries, device),
+        error: () => undefined,
+      });
       return () => watching.unsubscribe();
     },
   };
@@ -78,15 +88,16 @@ export function browserStore(name = "irradant-field"): FieldStore {
 export function memoryStore(): FieldStore {
   const entries = new Map<string, Entry>();
   const pictures = new Map<string, Blob>();
-  const watchers = new Set<(entries: Entry[]) => void>();
+  const watchers = new Set<(entries: Entry[], device: Device) => void>();
   let device = newDevice();
   const told = () => {
-    for (const tell of watchers) tell([...entries.values()]);
+    for (const tell of watchers) tell([...entries.values()], device);
   };
   return {
     open: async () => device,
-    async saveDevice(next) {
-      device = next;
+    async saveDevice(values) {
+      device = { ...device, ...values };
+      told();
     },
     all: async () => [...entries.values()],
     async add(entry, picture) {
@@ -111,7 +122,7 @@ export function memoryStore(): FieldStore {
     },
     watch(tell) {
       watchers.add(tell);
-      tell([...entries.values()]);
+      tell([...entries.values()], device);
       return () => watchers.delete(tell);
     },
   };

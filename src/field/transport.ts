@@ -2,7 +2,7 @@ import type { Entry } from "./entry";
 import { type Outcome, readAnswer } from "./outcome";
 
 /** Sends one entry. Never throws: what goes wrong is an outcome. */
-export type Transport = (entry: Entry, picture: Blob | undefined, signal?: AbortSignal) => Promise<Outcome>;
+export type Transport = (entry: Entry, picture: Blob | undefined) => Promise<Outcome>;
 
 /** A few kilobytes of text, and a picture over a weak line. What hangs longer is broken off and tried again. */
 const LONGEST_MS = { text: 30_000, picture: 300_000 };

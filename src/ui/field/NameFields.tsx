@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { MOST_NAME } from "@/core/changes/change";
 import type { Device } from "@/field/entry";
 import { theField } from "@/field/field";
@@ -18,11 +18,16 @@ export function NameFields({ device }: { device: Device }) {
 /** A name that is kept with every key. */
 export function NameField({ label, value, onSave }: { label: string; value: string; onSave: (text: string) => Promise<void> }) {
   const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
+  const field = useRef<HTMLInputElement>(null);
+  // What another tab says comes in, but never into what is being typed.
+  useEffect(() => {
+    if (document.activeElement !== field.current) setText(value);
+  }, [value]);
   return (
     <label className="grid gap-1">
       <span className="caption">{label}</span>
       <input
+        ref={field}
         className="field"
         value={text}
         maxLength={MOST_NAME}
