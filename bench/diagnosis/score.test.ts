@@ -44,7 +44,8 @@ it("tells errors of energy, onsets within a day, and how sure claims were agains
     one([truth("string-open", "s2", { step: true })], [said("string-open", "s2", 0.97, lossKwh, from)]);
   const result = score([step(90), step(104), step(100, "2025-03-09T00:00:00Z"), one([], [said("snow", "site", 0.96)])]);
   expect(result.lossErrorMedian).toBeCloseTo(0.04, 9);
-  expect(result.lossError90).toBeCloseTo(0.1, 9);
+  // Between 0.04 and 0.1, as ordered values share a quantile out.
+  expect(result.lossError90).toBeCloseTo(0.04 + 0.8 * 0.06, 9);
   expect(result.onsetWithinDay).toBeCloseTo(2 / 3, 9);
   expect(result.reliability.at(-1)).toMatchObject({ claims: 4, right: 3 });
 });

@@ -1,3 +1,4 @@
+import { quantile } from "simple-statistics";
 import { CAUSE_IDS, CAUSES, type CauseId } from "@/core/causes/causes";
 import { DAY_MS } from "@/core/constants";
 import type { Diagnosis } from "@/core/formats/diagnosisFile";
@@ -101,8 +102,8 @@ export function score(cases: readonly ScoredCase[]): Score {
     macroF1: seen.reduce((sum, each) => sum + f1(each), 0) / Math.max(1, seen.length),
     byCause,
     healthyClean: healthy.filter(({ diagnosis }) => isClean(diagnosis)).length / Math.max(1, healthy.length),
-    lossErrorMedian: quantile(losses, 0.5),
-    lossError90: quantile(losses, 0.9),
+    lossErrorMedian: share(losses, 0.5),
+    lossError90: share(losses, 0.9),
     onsetWithinDay: onsetsRight / Math.max(1, onsets),
     confusion: [...confusion]
       .map(([key, times]) => ({ truth: key.split("/")[0] as CauseId, said: key.split("/")[1] as CauseId, count: times }))
@@ -141,8 +142,6 @@ function within(site: SiteFile, inner: string, outer: string): boolean {
   return pvString !== undefined && (pvString.inverter === outer || modulesInPlane(pvString, outer) > 0);
 }
 
-function quantile(values: readonly number[], share: number): number {
-  if (values.length === 0) return Number.NaN;
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))];
+function share(values: readonly number[], of: number): number {
+  return values.length === 0 ? Number.NaN : quantile([...values], of);
 }

@@ -1,3 +1,4 @@
+import { median } from "simple-statistics";
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "../constants";
 import type { Grid } from "../series/grid";
 
@@ -207,12 +208,6 @@ function joined(spans: readonly ClockSpan[]): ClockSpan[] {
     } else out.push({ ...span });
   }
   return out;
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
 }
 
 /**

@@ -19,6 +19,6 @@ export function detectClipping(comparison: Comparison, state: UnitState): Signat
     "clipping",
     heldBackW,
     words,
-    "None: it is built so; a larger inverter would bring what is told here",
+    "A larger inverter would bring what is told here; it is built so",
   );
 }

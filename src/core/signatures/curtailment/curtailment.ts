@@ -57,6 +57,6 @@ export function detectCurtailment(comparison: Comparison, states: readonly UnitS
   const heldBackW = (i: number) => heldBack(states, limit, i, (state) => mayW(state, i));
   const why = limit.alone ? "while its battery was full" : `at its export limit of ${Math.round(limit.limitW)} W`;
   const words = (hours: number) => `The site was held back for ${hours.toFixed(0)} hours ${why}`;
-  const nextTest = "None: it is built so; more use at noon, or storage, would bring part of it";
+  const nextTest = "More use at noon, or storage, would bring part of it; it is built so";
   return designTrait(comparison, states, "site", "curtailment", heldBackW, words, nextTest);
 }

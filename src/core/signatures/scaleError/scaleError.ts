@@ -1,3 +1,4 @@
+import { median } from "simple-statistics";
 import { type Comparison, withProduction } from "../../comparison/compare";
 import { InverterCurve } from "../../electrical/inverter";
 import type { Inverter } from "../../site/siteSchema";
@@ -128,9 +129,4 @@ function fitsExpected({ units, days, grid }: Comparison, inverter: Inverter, { r
   }
   const level = Math.log(measured / expected);
   return Math.abs(level - Math.log(factor)) < Math.abs(level);
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[sorted.length >> 1];
 }

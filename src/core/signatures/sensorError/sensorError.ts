@@ -12,7 +12,7 @@ const MOST_WEIGHT = 6;
  * `sensor-error`: every unit gives more than a healthy array could in the reported light. Light from a lux meter is told too loosely for that.
  * The other side, a sensor that says too much, looks like dirt, and isn't told from levels alone.
  */
-export function detectSensorError({ weather, grid }: Comparison, states: readonly UnitState[]): Signature[] {
+export function detectSensorError({ weather }: Comparison, states: readonly UnitState[]): Signature[] {
   if (!weather.ghiWm2 && weather.poaWm2.size === 0) return [];
   const ratios = states.map(({ healthyRatio }) => healthyRatio);
   const least = Math.min(...ratios);
@@ -20,7 +20,7 @@ export function detectSensorError({ weather, grid }: Comparison, states: readonl
   const factor = 1 / (ratios.reduce((sum, ratio) => sum + ratio, 0) / ratios.length);
   return [
     {
-      ...{ cause: "sensor-error", scope: "site", from: 0, to: grid.count > 0 ? null : 0, lossKwh: 0 },
+      ...{ cause: "sensor-error", scope: "site", from: 0, to: null, lossKwh: 0 },
       evidence: [
         {
           text: `${states.length === 1 ? "The array gives" : "All inverters give"} ${((least - 1) * 100).toFixed(1)} % more than in the reported light a healthy array could`,

@@ -8,6 +8,8 @@ const WASHES_MM = [3, 6, 12];
 const LEAST_DAY_SHARE = 0.3;
 const LEAST_LEVEL = 0.5;
 const LEAST_DAYS = 60;
+/** Of the rating: from here on an inverter may be holding back. */
+const FLAT_SHARE = 0.97;
 /** Days that follow each other err alike: so many count as one. */
 const DAYS_AS_ONE = 3;
 /** What a slope in dry spells has to explain beyond a level with a season (logarithm of likelihoods), and to cost in the mean. */
@@ -50,7 +52,13 @@ function signatureOf(comparison: Comparison, scope: string, members: readonly { 
     for (let row = 0; row < days.days.length; row++) {
       const lost = fit.perDay * fit.dry[row];
       for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++)
-        if (state.unusable[i] === 0 && state.claimed[i] === 0 && state.unit.measuredW[i] > 0)
+        // At the rating dirt takes nothing: there is more than the inverter passes on.
+        if (
+          state.unit.measuredW[i] < FLAT_SHARE * state.unit.acRatedW &&
+          state.unusable[i] === 0 &&
+          state.claimed[i] === 0 &&
+          state.unit.measuredW[i] > 0
+        )
           lossKwh += intervalKwh((state.unit.measuredW[i] * lost) / (1 - lost), grid.stepMs);
     }
   }
@@ -114,7 +122,7 @@ function dailyLevels({ days }: Comparison, { unit, unusable, claimed, aliveW }: 
   for (let row = 0; row < out.length; row++) {
     let measured = 0;
     for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
-      if (unusable[i] !== 0 || claimed[i] !== 0 || !(aliveW[i] > 0) || unit.expectedW[i] >= 0.97 * unit.acRatedW) continue;
+      if (unusable[i] !== 0 || claimed[i] !== 0 || !(aliveW[i] > 0) || unit.expectedW[i] >= FLAT_SHARE * unit.acRatedW) continue;
       measured += unit.measuredW[i];
       expected[row] += aliveW[i];
     }

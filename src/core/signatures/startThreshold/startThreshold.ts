@@ -19,6 +19,6 @@ export function detectStartThreshold(comparison: Comparison, state: UnitState): 
     "start-threshold",
     heldBackW,
     words,
-    "None: it is built so; an inverter that starts earlier would bring what is told here",
+    "An inverter that starts earlier would bring what is told here; it is built so",
   );
 }
