@@ -5,7 +5,7 @@ import type { FieldRecords } from "@/server/cases/openCase";
 import { BRIEF_WORDS } from "../field/entryWords";
 import { SavedText } from "../field/SavedText";
 import { useCaseRecords } from "../field/useCaseRecords";
-import { madeBy } from "../walk/FindingHistory";
+import { madeBy, madeByDevice } from "../walk/FindingHistory";
 
 const MOST: Partial<Record<keyof BriefFields, number>> = { since: 400 };
 
@@ -48,17 +48,16 @@ export function BriefForm({
 function Earlier({ changes, name, timeZone }: { changes: readonly ChangeOf<"brief">[]; name: keyof BriefFields; timeZone: string }) {
   const last = changes.at(-1);
   if (!last) return null;
-  const by = (change: ChangeOf<"brief">) => madeBy(change.madeMs, change.author, change.deviceName, timeZone);
-  if (changes.length === 1) return <p className="caption">{by(last)}</p>;
+  if (changes.length === 1) return <p className="caption">{madeBy(last, timeZone)}</p>;
   return (
     <details className="caption">
       <summary className="min-h-8 content-center">
-        {by(last)}; {changes.length - 1} earlier
+        {madeBy(last, timeZone)}; {changes.length - 1} earlier
       </summary>
       <ol className="mb-2 grid gap-1 border-l-2 border-rule pl-3">
         {changes.slice(0, -1).map((change) => (
           <li key={change.id} className="wrap-anywhere">
-            {by(change)}: {change.fields[name] || "emptied"}
+            {madeByDevice(change, timeZone)}: {change.fields[name] || "emptied"}
           </li>
         ))}
       </ol>

@@ -53,7 +53,7 @@ function Line({ finding, site, onOpen }: { finding: StandingFinding; site: SiteF
         : {grade?.text}
         {fields.note ? <span className="block">{fields.note}</span> : null}
         <span className="caption block">
-          {madeBy(finding.recordedMs, finding.author, finding.deviceName, site.location.timeZone)}
+          {madeBy(finding.history[0], site.location.timeZone)}
           {shown > 0 ? `, ${shown === 1 ? "1 photo" : `${shown} photos`}` : ""}
         </span>
       </span>
