@@ -15,7 +15,7 @@ export interface DayChartProps {
   measuredKwh: (number | null)[];
   /** Half width of the band of one day's expected energy, %. */
   bandPct: number;
-  /** A stretch to point out, with its name. */
+  /** A stretch to point out, by its first and last day, with its name. */
   mark?: { from: string; to: string | null; name: string };
 }
 
@@ -34,13 +34,13 @@ export function DayChart({ days, expectedKwh, measuredKwh, bandPct, mark }: DayC
   const markFrom = mark
     ? Math.max(
         0,
-        days.findIndex((day) => day >= mark.from.slice(0, 10)),
+        days.findIndex((day) => day >= mark.from),
       )
     : 0;
   const markTo = mark?.to
     ? Math.max(
         markFrom,
-        days.findLastIndex((day) => day <= (mark.to as string).slice(0, 10)),
+        days.findLastIndex((day) => day <= (mark.to as string)),
       )
     : days.length - 1;
 

@@ -1,3 +1,5 @@
+import type { CauseId } from "@/core/causes/causes";
+import { lossFormula } from "@/core/causes/lossFormulas";
 import { stageApplies } from "@/core/expected/applicable";
 import { CASCADE_STAGES, type Cascade, type CascadeStage, TERMINALS } from "@/core/expected/cascade";
 import { DEFAULT_MODEL } from "@/core/expected/options";
@@ -102,6 +104,8 @@ function signed(kwh: number): string {
   return `${kwh > 0 ? "+" : "\u2212"}${amount(Math.abs(kwh), 0)}`;
 }
 
+const STEPS_OF_THEIR_OWN: ReadonlySet<string> = new Set<CauseId>(["clipping", "start-threshold"]);
+
 function rowsOf(view: CaseView): Row[] {
   const { diagnosis, overview } = view.analysis as NonNullable<CaseView["analysis"]>;
   const { cascade } = overview;
@@ -127,16 +131,17 @@ function rowsOf(view: CaseView): Row[] {
       source: overview.band.doubts.map(({ name, source }) => `${name}: ${source}`).join(". "),
     },
   });
-  const places = new Map<string, { title: string; hatch: string; lossKwh: number; spells: string[] }>();
+  const places = new Map<string, { title: string; hatch: string; lossKwh: number; spells: string[]; formula: string }>();
   diagnosis.causes.forEach((cause, k) => {
-    if (cause.lossKwh === 0) return;
+    // What the inverters' own limits take has its steps above: told again it would be taken off twice.
+    if (cause.lossKwh === 0 || STEPS_OF_THEIR_OWN.has(cause.cause)) return;
     const title = `${view.ledger.find((entry) => entry.cause === cause.cause)?.title ?? cause.cause} (${cause.scope})`;
-    const place = places.get(title) ?? { title, hatch: `cascade-${k}`, lossKwh: 0, spells: [] };
+    const place = places.get(title) ?? { title, hatch: `cascade-${k}`, lossKwh: 0, spells: [], formula: lossFormula(cause.cause).formula };
     place.lossKwh += cause.lossKwh;
     place.spells.push(`${cause.from.slice(0, 10)} to ${cause.to?.slice(0, 10) ?? "now"}`);
     places.set(title, place);
   });
-  for (const { title, hatch, lossKwh, spells } of places.values()) {
+  for (const { title, hatch, lossKwh, spells, formula } of places.values()) {
     left -= lossKwh;
     rows.push({
       key: title,
@@ -145,7 +150,7 @@ function rowsOf(view: CaseView): Row[] {
       changeKwh: -lossKwh,
       look: { hatch },
       origin: {
-        formula: "Σ (healthy − measured) · Δt over the intervals that this cause explains",
+        formula,
         inputs: spells.map((spell, n): [string, string] => [spells.length > 1 ? `Spell ${n + 1}` : "When", spell]),
         source: "Reasons and the next test are at Diagnose.",
       },

@@ -28,7 +28,7 @@ export const CASCADE_WORDS: Record<CascadeStage, { name: string; formula: string
     name: "Cell temperature",
     formula: "1 + γ(G) · (T_cell − 25 °C), T_cell = T_air + G/(u₀ + u₁·v)",
     source:
-      "Faiman 2008, coefficients by mounting; γ of the data sheet in full sun, of the diode curve in weaker light. Cold cells give a gain.",
+      "Faiman 2008 and King 2004, coefficients by mounting; γ of the data sheet in full sun, of the diode curve in weaker light. Cold cells give a gain.",
   },
   "uneven-light": {
     name: "Uneven light in strings",

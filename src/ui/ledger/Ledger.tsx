@@ -2,6 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { CAUSES } from "@/core/causes/causes";
+import { lossFormula } from "@/core/causes/lossFormulas";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { SEVERITIES, type Severity } from "@/core/inspection/severity";
 import { HatchSwatch } from "../marks/causeHatch";
@@ -133,9 +134,9 @@ export function Ledger({ entries: all, findings, timeZone, valuePerKwh, currency
 function lossOrigin(entry: LedgerLine, valuePerKwh: number | null, currency: string | null): Origin {
   const worth: [string, string][] = valuePerKwh !== null && currency ? [["Worth of a kWh", money(valuePerKwh, currency)]] : [];
   return {
-    formula: "Σ (healthy − measured) · Δt; worth = energy × worth of a kWh",
+    formula: `${lossFormula(entry.cause).formula}; worth = energy × worth of a kWh`,
     inputs: [["Energy", `${amount(entry.lossKwh)} kWh`], ["Spells", String(entry.spells)], ...worth],
-    source: "Healthy: the expected output at the unit's own calibration. No interval is counted for two causes. More at Diagnose.",
+    source: `${lossFormula(entry.cause).source} More at Diagnose.`,
   };
 }
 

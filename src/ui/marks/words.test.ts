@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { amount, dayText, instantDay, instantText, lastDay, money, percent, sureness } from "./words";
+import { amount, dayText, instantDay, instantText, lastDay, money, percent, stretchDays, sureness } from "./words";
 
 it("names days on the site's clock, and the last day of a stretch by the day before its end", () => {
   expect(dayText("2026-03-14")).toBe("14 Mar 2026");
@@ -7,6 +7,8 @@ it("names days on the site's clock, and the last day of a stretch by the day bef
   expect(instantDay("2026-03-13T23:30:00Z", "America/Lima")).toBe("13 Mar 2026");
   expect(instantText("2026-03-14T09:30:00Z", "Europe/Vienna")).toBe("14 Mar 2026, 10:30");
   expect(lastDay("2026-04-30T22:00:00Z", "Europe/Vienna")).toBe("30 Apr 2026");
+  expect(stretchDays("2025-10-31T23:00:00Z", null, "Europe/Vienna")).toEqual({ from: "2025-11-01", to: null });
+  expect(stretchDays("2026-03-13T23:30:00Z", "2026-04-30T22:00:00Z", "Europe/Vienna")).toEqual({ from: "2026-03-14", to: "2026-04-30" });
 });
 
 it("gives numbers the digits that help, with a true minus", () => {

@@ -23,6 +23,17 @@ export function instantDay(instant: string, timeZone: string): string {
   return once(`day ${timeZone}`, () => new Intl.DateTimeFormat("en-GB", options)).format(new Date(instant));
 }
 
+/** Calendar day of an instant on the site's own clock, like 2026-03-14. */
+function calendarDay(instant: string, timeZone: string): string {
+  const options = { year: "numeric", month: "2-digit", day: "2-digit", timeZone } as const;
+  return once(`calendar ${timeZone}`, () => new Intl.DateTimeFormat("en-CA", options)).format(new Date(instant));
+}
+
+/** First and last calendar day of a stretch between two instants, on the site's own clock; null while it lasts. */
+export function stretchDays(from: string, to: string | null, timeZone: string): { from: string; to: string | null } {
+  return { from: calendarDay(from, timeZone), to: to === null ? null : calendarDay(new Date(Date.parse(to) - 1).toISOString(), timeZone) };
+}
+
 /** The last day of a stretch that ends at an instant, which itself no longer belongs to it. */
 export function lastDay(end: string, timeZone: string): string {
   return instantDay(new Date(Date.parse(end) - 1).toISOString(), timeZone);

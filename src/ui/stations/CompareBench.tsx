@@ -1,3 +1,4 @@
+import { CAUSES } from "@/core/causes/causes";
 import type { CaseView } from "@/server/cases/openCase";
 import type { ImportView } from "@/server/imports/importSeries";
 import { DayChart } from "../charts/DayChart";
@@ -5,6 +6,7 @@ import { DayRibbon } from "../charts/DayRibbon";
 import { LossCascade } from "../charts/LossCascade";
 import { ImportList } from "../import/ImportList";
 import { ImportPanel } from "../import/ImportPanel";
+import { stretchDays } from "../marks/words";
 import { Assumptions } from "./Assumptions";
 import { CalibrationPanel } from "./CalibrationPanel";
 import { EnergyFigures } from "./EnergyFigures";
@@ -13,7 +15,7 @@ import { GapNote } from "./GapNote";
 /** Measured against expected, and where the data come in. */
 export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imports: ImportView[]; demoFiles: string[] }) {
   const { analysis, site } = view;
-  const worst = analysis?.diagnosis.causes[0];
+  const worst = analysis?.diagnosis.causes.find(({ cause }) => CAUSES[cause].kind !== "design");
   return (
     <div className="grid gap-8 *:min-w-0">
       <h2 className="sr-only">Compare</h2>
@@ -27,7 +29,14 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
               expectedKwh={analysis.overview.expectedKwh}
               measuredKwh={analysis.overview.measuredKwh}
               bandPct={analysis.overview.dayBandPct}
-              mark={worst ? { from: worst.from, to: worst.to, name: `${view.ledger[0]?.title} (${worst.scope})` } : undefined}
+              mark={
+                worst
+                  ? {
+                      ...stretchDays(worst.from, worst.to, view.site.location.timeZone),
+                      name: `${CAUSES[worst.cause].title} (${worst.scope})`,
+                    }
+                  : undefined
+              }
             />
           </section>
           <section aria-label="Day ribbon">

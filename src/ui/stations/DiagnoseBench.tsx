@@ -1,18 +1,19 @@
 import { TriangleAlert } from "lucide-react";
 import { CAUSES } from "@/core/causes/causes";
+import { lossFormula } from "@/core/causes/lossFormulas";
 import { TEST_CAUTIONS } from "@/core/causes/testCautions";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";
 import { Figure } from "../marks/Figure";
-import { amount, instantDay, instantText, lastDay, money, sureness } from "../marks/words";
+import { amount, instantDay, instantText, lastDay, money, stretchDays, sureness } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
 
 /** The causes in order of what they cost, each with its reasons and the test that tells most next. */
 export function DiagnoseBench({ view }: { view: CaseView }) {
   const { analysis, ledger } = view;
-  const worst = ledger.find((entry) => entry.since !== null);
+  const worst = ledger.find((entry) => entry.since !== null && CAUSES[entry.cause].kind !== "design");
   if (ledger.length === 0) {
     return (
       <div>
@@ -34,7 +35,10 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
             expectedKwh={analysis.overview.expectedKwh}
             measuredKwh={analysis.overview.measuredKwh}
             bandPct={analysis.overview.dayBandPct}
-            mark={{ from: worst.since as string, to: worst.until, name: `${worst.title} (${worst.scope})` }}
+            mark={{
+              ...stretchDays(worst.since as string, worst.until, view.site.location.timeZone),
+              name: `${worst.title} (${worst.scope})`,
+            }}
           />
         </section>
       ) : null}
@@ -80,7 +84,7 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
           value={entry.lossKwh > 0 ? amount(entry.lossKwh) : "none told"}
           unit={entry.lossKwh > 0 ? "kWh" : undefined}
           origin={{
-            formula: "Σ (healthy − measured) · Δt over the intervals that this cause explains",
+            ...lossFormula(entry.cause),
             inputs: [
               [
                 "Own calibration",
@@ -89,8 +93,6 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
               ["From", entry.since ? instantDay(entry.since, zone) : "not told"],
               ["To", entry.until ? lastDay(entry.until, zone) : "end of data"],
             ],
-            source:
-              "Healthy: the expected output at the calibration of the unit's own healthy days, or of its working strings meanwhile. No interval is counted for two causes.",
           }}
         />
         {view.valuePerKwh !== null && view.site.tariff && entry.lossKwh > 0 ? (
@@ -135,7 +137,7 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
       </ul>
       {entry.nextTest ? (
         <div className="mt-4 border-l-4 border-act bg-raised p-3">
-          <h3 className="font-semibold">Measure next</h3>
+          <h3 className="font-semibold">{cause.kind === "design" ? "What would change it" : "Measure next"}</h3>
           <p>{entry.nextTest}</p>
           {caution ? (
             <p className="mt-2 flex gap-2 font-semibold">

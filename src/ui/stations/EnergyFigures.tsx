@@ -4,7 +4,7 @@ import { amount, instantDay, lastDay, money, percent } from "../marks/words";
 
 /** Where the expected energy comes from, in one line. */
 export const EXPECTED_SOURCE =
-  "Sun: Reda & Andreas 2004. Split: Erbs 1982 and Engerer 2015. Tilted plane: Perez 1990. Glass: Martin & Ruiz 2001. Cell: Faiman 2008. Module: De Soto 2006; shaded strings with bypass, Bishop 1988. Data-sheet efficiency.";
+  "Sun: Reda & Andreas 2004. Split: Erbs 1982 and Engerer 2015. Tilted plane: Perez 1990. Glass: Martin & Ruiz 2001. Cell: Faiman 2008, King 2004. Module: De Soto 2006; shaded strings with bypass, Bishop 1988. Data-sheet efficiency.";
 
 /** The sums of the period, each open to where it comes from. */
 export function EnergyFigures({ view }: { view: CaseView }) {
@@ -57,7 +57,8 @@ export function EnergyFigures({ view }: { view: CaseView }) {
         origin={{
           formula: "lost = expected − measured = Σ causes + unexplained",
           inputs: [expected, measured, ["Unexplained", `${amount(energy.unexplainedKwh)} kWh`]],
-          source: "Unexplained may be negative: the model's own spread of a few percent, and the inverter's design limits.",
+          source:
+            "Unexplained may be negative: the model's own spread of a few percent, and what two causes take together. It holds what limits by design take where that is under half a percent.",
         }}
       />
       {energy.moneyLost !== null && energy.currency && site.tariff ? (

@@ -6,7 +6,7 @@ import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";
 import { SeverityMark } from "../marks/SeverityMark";
-import { amount, dayText, instantDay, instantText, lastDay, money } from "../marks/words";
+import { amount, dayText, instantDay, instantText, lastDay, money, stretchDays } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
 import { EXPECTED_SOURCE } from "./EnergyFigures";
 import { PrintButton } from "./PrintButton";
@@ -16,7 +16,7 @@ export function HandOverBench({ view }: { view: CaseView }) {
   const { site, analysis, findings, ledger } = view;
   const zone = site.location.timeZone;
   const dead = ledger.filter((entry) => entry.cause === "string-open" && entry.until === null).map((entry) => entry.scope);
-  const worst = ledger.find((entry) => entry.since !== null);
+  const worst = ledger.find((entry) => entry.since !== null && CAUSES[entry.cause].kind !== "design");
   const bySeverity = SEVERITIES.map((severity) => ({ severity, list: findings.filter((finding) => finding.severity === severity) })).filter(
     ({ list }) => list.length > 0,
   );
@@ -63,7 +63,7 @@ export function HandOverBench({ view }: { view: CaseView }) {
                 expectedKwh={analysis.overview.expectedKwh}
                 measuredKwh={analysis.overview.measuredKwh}
                 bandPct={analysis.overview.dayBandPct}
-                mark={worst ? { from: worst.since as string, to: worst.until, name: worst.title } : undefined}
+                mark={worst ? { ...stretchDays(worst.since as string, worst.until, zone), name: worst.title } : undefined}
               />
             </div>
           </section>
@@ -191,13 +191,19 @@ function shortAnswer(view: CaseView): string {
   const { analysis, ledger, site } = view;
   if (!analysis) return "There are no data to compare yet; this report tells what was seen on site.";
   const { energy } = analysis.diagnosis;
+  const builtSoKwh = ledger.reduce((sum, { cause, lossKwh }) => (CAUSES[cause].kind === "design" ? sum + lossKwh : sum), 0);
+  const could = builtSoKwh > 0 ? "could have made without the limits of its inverters and its connection" : "should have made";
   const share =
-    energy.performanceIndex === null ? "" : `The array made ${Math.round(energy.performanceIndex * 100)} % of what it should have made. `;
+    energy.performanceIndex === null ? "" : `The array made ${Math.round(energy.performanceIndex * 100)} % of what it ${could}. `;
+  const builtSo = builtSoKwh > 0 ? `${amount(builtSoKwh)} kWh are held back as it is built. ` : "";
   const worst = ledger.find((entry) => entry.since !== null && CAUSES[entry.cause].kind !== "design");
-  if (!worst) return `${share}That is within the ordinary spread: nothing is wrong.`;
+  if (!worst) return `${share}${builtSo}${builtSo ? "The rest" : "That"} is within the ordinary spread: nothing is wrong.`;
+  const zone = site.location.timeZone;
+  const since = instantDay(worst.since as string, zone);
+  const when = worst.until ? `from ${since} to ${lastDay(worst.until, zone)}` : `since ${since}`;
+  // A wrong clock or sensor costs nothing; the owner hears of it all the same.
+  if (!(worst.lossKwh > 0)) return `${share}${builtSo}The data have a fault (${worst.scope}), ${when}: ${CAUSES[worst.cause].plain}`;
   const worth = view.valuePerKwh !== null && site.tariff ? `, worth ${money(worst.lossKwh * view.valuePerKwh, site.tariff.currency)}` : "";
-  const when = worst.until
-    ? `from ${instantDay(worst.since as string, site.location.timeZone)} to ${lastDay(worst.until, site.location.timeZone)}`
-    : `since ${instantDay(worst.since as string, site.location.timeZone)}`;
-  return `${share}Most of the loss has one cause (${worst.scope}), ${when}: ${CAUSES[worst.cause].plain} So far it cost ${amount(worst.lossKwh)} kWh${worth}.`;
+  const most = builtSo ? "Most of the rest" : "Most of the loss";
+  return `${share}${builtSo}${most} has one cause (${worst.scope}), ${when}: ${CAUSES[worst.cause].plain} So far it cost ${amount(worst.lossKwh)} kWh${worth}.`;
 }
