@@ -12,6 +12,7 @@ const CORE_ORDER = [
   ["expected"],
   ["comparison"],
   ["corrections"],
+  ["fit"],
   ["signatures"],
   ["inspection"],
   ["diagnosis"],

@@ -67,7 +67,7 @@ export function score(cases: readonly ScoredCase[]): Score {
     const open = [...one.causes];
     const wrong: CauseId[] = [];
     for (const claim of said) {
-      const k = open.findIndex((truth) => truth.cause === claim.cause && scopeFits(one.site, claim.scope, truth));
+      const k = open.findIndex((truth) => truth.cause === claim.cause && (truth.optional || scopeFits(one.site, claim.scope, truth)));
       const bin = bins.findLast(({ from }) => claim.confidence >= from);
       if (bin) {
         bin.claims++;

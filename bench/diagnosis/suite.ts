@@ -54,7 +54,10 @@ export function makeCase(number: number, cause: CauseId | null): SuiteCase {
   if (cause !== null && random.chance(0.2)) faults.push(faultOf(random, site, "inverter-outage", startMs, days));
   const file = readFaultsFile(JSON.stringify({ format: "irradant-faults/1", noisePct: random.uniform(0.5, 2), faults }), "suite", site);
   const simulated = simulateSite(site, truly, file, number, 1 + 0.012 * random.normal());
-  const told = CHANNELS[Math.floor(random.uniform(0, CHANNELS.length))];
+  // What can only be seen in a string is asked for where strings are told.
+  const any = CHANNELS[Math.floor(random.uniform(0, CHANNELS.length))];
+  const told =
+    cause === "bypass-conducting" || cause === "series-resistance" ? CHANNELS[2] : cause === "module-converter-failed" ? CHANNELS[3] : any;
   const channels = new Map([...simulated.production.channels].filter(([name]) => told.test(name)));
   const causes = simulated.truth.flatMap((truth): TrueCause[] => {
     const share = Math.abs(truth.lossKwh) / Math.max(1, simulated.healthyKwh);

@@ -1,12 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { expectedOutput } from "../expected/expectedOutput";
 import type { Series } from "../series/grid";
-import { indexDays } from "../series/localDay";
 import { exampleSite } from "../simulator/exampleSite";
 import { makeWeather } from "../simulator/weatherMaker";
 import type { SiteFile } from "../site/siteSchema";
 import { weatherFromSeries } from "../weather/weather";
-import { DAY_PARTS, dayPart, dayTotal, partTotals } from "./dayTotals";
 import { buildUnits, counterPower } from "./unit";
 
 const GRID = { startMs: Date.parse("2025-06-01T00:00:00Z"), stepMs: 900_000, count: 96 * 2 };
@@ -86,15 +84,4 @@ it("reads a counter as mean power, and a counter that falls as nothing known", (
   const hour = { startMs: 0, stepMs: 3_600_000, count: 5 };
   expect([...counterPower(Float64Array.from([10, 12, 12, 3, 4]), hour)]).toEqual([2000, 0, Number.NaN, 1000, Number.NaN]);
   expect(counterPower(Float64Array.from([10, 9.99, 10]), hour)[0]).toBeNaN();
-});
-
-it("sums a day before, round and after noon, leaving out what can't be used", () => {
-  const days = indexDays(GRID, "UTC");
-  const usable = new Uint8Array(GRID.count).fill(1);
-  usable[40] = 0;
-  const totals = partTotals(new Float64Array(GRID.count).fill(2), usable, days, 12 * 60);
-  expect([dayPart(600, 720), dayPart(720, 720), dayPart(811, 720)]).toEqual([0, 1, 2]);
-  expect([...totals.subarray(0, DAY_PARTS)]).toEqual([2 * 41, 2 * 12, 2 * 42]);
-  expect(dayTotal(totals, 0)).toBe(2 * 95);
-  expect(dayTotal(totals, 1)).toBe(2 * 96);
 });

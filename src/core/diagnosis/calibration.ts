@@ -1,8 +1,8 @@
 import { CAUSES } from "../causes/causes";
 import { round } from "../round";
+import { intervalKwh } from "../series/energy";
 import { dayName } from "../series/localDay";
 import type { UnitState } from "../signatures/signature";
-import { intervalKwh } from "../signatures/signature";
 import type { DiagnosisRun } from "./diagnose";
 import type { CalibrationOffer } from "./overviewSchema";
 

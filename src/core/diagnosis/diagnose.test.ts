@@ -8,7 +8,8 @@ import { simulateProduction } from "../simulator/production";
 import { makeWeather } from "../simulator/weatherMaker";
 import type { SiteFile } from "../site/siteSchema";
 import { weatherFromSeries } from "../weather/weather";
-import { diagnose, valuePerKwh } from "./diagnose";
+import { valuePerKwh } from "./assemble";
+import { diagnose } from "./diagnose";
 
 const QUARTER_MS = 900_000;
 const DAY_MS = 86_400_000;

@@ -3,10 +3,12 @@ import { DAY_MS, MINUTE_MS } from "../constants";
 import { lossCascade } from "../expected/cascade";
 import { expectedBand } from "../expected/uncertainty";
 import { round } from "../round";
+import { intervalKwh } from "../series/energy";
 import { dayName } from "../series/localDay";
-import { intervalKwh, type UnitState } from "../signatures/signature";
+import type { UnitState } from "../signatures/signature";
+import { valuePerKwh } from "./assemble";
 import { calibrationOffers } from "./calibration";
-import { type DiagnosisRun, valuePerKwh } from "./diagnose";
+import type { DiagnosisRun } from "./diagnose";
 import type { Overview } from "./overviewSchema";
 import { RIBBON } from "./ribbonCodes";
 

@@ -1,13 +1,6 @@
 import type { CauseId } from "../causes/causes";
+import type { Evidence } from "../causes/evidence";
 import type { Unit } from "../comparison/unit";
-import { WATT_MS_PER_KWH } from "../constants";
-
-/** A reason for or against a cause. */
-export interface Evidence {
-  text: string;
-  /** Log odds that it adds (natural logarithm); negative speaks against. */
-  weight: number;
-}
 
 /** What a detector saw in the data: a cause, where, when, what it cost and why it is believed. */
 export interface Signature {
@@ -23,6 +16,8 @@ export interface Signature {
   nextTest: string;
   /** What else the cause says of itself, by the public format's key: `offsetMinutes`. */
   told?: Readonly<Record<string, number>>;
+  /** Part of a string's power that is left at an interval, where the detector can say it. */
+  leaves?: (i: number) => number;
 }
 
 /** Per unit, which intervals are still unexplained, so that no loss is counted twice. */
@@ -32,24 +27,8 @@ export interface UnitState {
   unusable: Uint8Array;
   /** 1 where a detector has explained the whole gap of an interval. */
   claimed: Uint8Array;
-  /** Expected output with the strings that are known to be cut off left out, W. */
-  aliveW: Float64Array;
   /** Measured over expected of this unit when nothing is wrong: its own ratio, near 1. */
   healthyRatio: number;
 }
 
 export const UNUSABLE = { missing: 1, stuck: 2, impossible: 3, noWeather: 4, heldBack: 5 } as const;
-
-/** Energy of a power held through one interval, kWh. */
-export function intervalKwh(watts: number, stepMs: number): number {
-  return (watts * stepMs) / WATT_MS_PER_KWH;
-}
-
-/**
- * What a unit would give at interval i with nothing wrong, W: the expected output at the unit's own
- * ratio, never over its rating.
- * @param ratio measured over expected of healthy times
- */
-export function healthyW(unit: Unit, i: number, ratio: number): number {
-  return unit.expectedW[i] > 0 ? Math.min(ratio * unit.unlimitedW[i], unit.acRatedW) : 0;
-}

@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
 import { compare } from "../comparison/compare";
-import { dayPart, dayTotal, partTotals } from "../comparison/dayTotals";
 import { buildUnits, counterPower } from "../comparison/unit";
 import { diagnose } from "../diagnosis/diagnose";
 import { overviewOf, ribbonOf } from "../diagnosis/overview";
@@ -11,8 +10,7 @@ import { simulateProduction } from "../simulator/production";
 import { makeWeather } from "../simulator/weatherMaker";
 import { weatherFromSeries } from "../weather/weather";
 import { unusableIntervals } from "./dataGap/dataGap";
-import { type DayStatesInput, findDayStates } from "./dayStates";
-import { healthyW, UNUSABLE } from "./signature";
+import { UNUSABLE } from "./signature";
 import { candidateCuts } from "./stringOpen/byLevel";
 
 const QUARTER = 900_000;
@@ -21,63 +19,6 @@ const GRID = { startMs: Date.parse("2025-05-01T00:00:00Z"), stepMs: QUARTER, cou
 const site = exampleSite();
 const weather = makeWeather(GRID, site.location, 4);
 const production = () => simulateProduction(site, weather, { seed: 4, faults: [] }).production;
-
-describe("the most likely path through the days", () => {
-  const days = 30;
-  const parts = (level: (day: number) => number) =>
-    Float64Array.from({ length: days * 3 }, (_, k) => level(Math.floor(k / 3)) * [20, 60, 20][k % 3]);
-  const input = (measured: (day: number) => number, change: Partial<DayStatesInput> = {}): DayStatesInput => ({
-    states: [
-      { cut: new Set(), predicted: parts(() => 1) },
-      { cut: new Set(["s2"]), predicted: parts(() => 0.5) },
-    ],
-    measured: parts(measured),
-    yieldKwhPerKwp: new Float64Array(days).fill(4),
-    noonElevationDeg: new Float64Array(days).fill(50),
-    snowPossible: new Uint8Array(days),
-    snowFresh: new Uint8Array(days),
-    ...change,
-  });
-
-  it("stays healthy through scatter, and finds the array's own ratio", () => {
-    const found = findDayStates(input((day) => 0.94 + 0.03 * Math.sin(day * 7)));
-    expect([...found.strings].every((state) => state === 0)).toBe(true);
-    expect(found.healthyRatio).toBeCloseTo(0.94, 1);
-    expect(found.gain).toBeCloseTo(0, 6);
-  });
-
-  it("changes over on the day of a step, and back", () => {
-    const found = findDayStates(input((day) => (day >= 10 && day < 22 ? 0.5 : 1)));
-    expect([...found.strings].map((state, day) => (state ? day : -1)).filter((day) => day >= 0)).toEqual([
-      10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20, 21,
-    ]);
-    expect(found.gain).toBeGreaterThan(20);
-  });
-
-  it("doesn't take one bad day, or a level that no string explains, for a string", () => {
-    expect([...findDayStates(input((day) => (day === 12 ? 0.5 : 1))).strings].some(Boolean)).toBe(false);
-    expect([...findDayStates(input((day) => (day >= 10 ? 0.85 : 1))).strings].some(Boolean)).toBe(false);
-  });
-
-  it("calls low days cover only where snow can lie, and never a day with more than the strings can give", () => {
-    const low = (day: number) => (day >= 10 && day < 14 ? 0.1 : 1);
-    expect([...findDayStates(input(low)).covered].some(Boolean)).toBe(false);
-    const snow = new Uint8Array(days).fill(1, 9, 20);
-    const fresh = new Uint8Array(days).fill(1, 9, 11);
-    const found = findDayStates(input(low, { snowPossible: snow, snowFresh: fresh }));
-    expect([...found.covered].map((covered, day) => (covered ? day : -1)).filter((day) => day >= 0)).toEqual([10, 11, 12, 13]);
-  });
-
-  it("keeps a dead string apart from the snow that lies on the rest", () => {
-    const measured = (day: number) => (day >= 8 ? (day >= 15 && day < 18 ? 0.05 : 0.5) : 1);
-    const found = findDayStates(
-      input(measured, { snowPossible: new Uint8Array(days).fill(1, 14, 19), snowFresh: new Uint8Array(days).fill(1, 14, 16) }),
-    );
-    expect(found.strings[8]).toBe(1);
-    expect(found.strings[29]).toBe(1);
-    expect([...found.covered.subarray(15, 18)]).toEqual([1, 1, 1]);
-  });
-});
 
 describe("when snow can lie", () => {
   const cold = { ...weatherFromSeries(weather), airTempC: new Float64Array(GRID.count).fill(-3) };
@@ -159,11 +100,6 @@ describe("units", () => {
     expect(candidateCuts({ ...unit, strings }).map((cut) => [...cut].join("+"))).toEqual(["t0", "t3", "t0+t1", "t0+t3"]);
     expect(candidateCuts({ ...unit, strings: Array.from({ length: 11 }, (_, k) => ({ ...unit.strings[0], id: `u${k}` })) })).toEqual([]);
   });
-
-  it("never give more than their rating when healthy", () => {
-    const [unit] = unitsFrom([["inv1.ac_w", ac]]).units;
-    for (let i = 0; i < GRID.count; i++) expect(healthyW(unit, i, 1.2)).toBeLessThanOrEqual(7000);
-  });
 });
 
 it("marks missing, impossible and stuck values, and those without weather", () => {
@@ -181,14 +117,6 @@ it("marks missing, impossible and stuck values, and those without weather", () =
   expect([...marks.subarray(noon, noon + 4)]).toEqual([UNUSABLE.missing, UNUSABLE.impossible, UNUSABLE.impossible, 0]);
   expect(marks[96 * 6 + 45]).toBe(UNUSABLE.stuck);
   expect(marks[96 * 8 + 41]).toBe(UNUSABLE.noWeather);
-});
-
-it("sums a day's parts round solar noon", () => {
-  expect([dayPart(600, 720), dayPart(640, 720), dayPart(800, 720), dayPart(810, 720)]).toEqual([0, 1, 1, 2]);
-  const days = { days: [5], firsts: [0, 4], minuteOfDay: Uint16Array.from([500, 700, 720, 900]) };
-  const totals = partTotals(Float64Array.from([1, 2, Number.NaN, 8]), Uint8Array.from([1, 1, 1, 1]), days, 720);
-  expect([...totals]).toEqual([1, 2, 8]);
-  expect(dayTotal(totals, 0)).toBe(11);
 });
 
 describe("the overview for charts", () => {

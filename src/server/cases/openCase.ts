@@ -1,6 +1,6 @@
 import type { Picture } from "@/core/changes/caseRecords";
 import type { BriefFields, Change } from "@/core/changes/change";
-import { valuePerKwh } from "@/core/diagnosis/diagnose";
+import { valuePerKwh } from "@/core/diagnosis/assemble";
 import { buildLedger, type LedgerEntry } from "@/core/diagnosis/ledger";
 import { NotFoundError } from "@/core/errors/errors";
 import { type Stop, walkFor } from "@/core/inspection/catalogue";

@@ -8,6 +8,8 @@ import { type Signature, UNUSABLE, type UnitState } from "../signature";
 /** Shares and days from which missing values are worth a cause of their own. */
 const LEAST_SHARE = 0.02;
 const DAYLIGHT_ELEVATION_DEG = 3;
+/** Values that can't be come from a failing logger or link: so many are no accident, however small their share, and the more so at night. */
+const LEAST_IMPOSSIBLE = 10;
 /** A day with fewer daylight intervals than this (at the edge of a file) is no whole day. */
 const LEAST_DAY_MS = 4 * HOUR_MS;
 /** State of charge that counts as full, %. */
@@ -71,13 +73,15 @@ function wholeFile({ production, grid }: Comparison, gaps: readonly Signature[],
   const channels = [...production.channels.values()];
   const [first] = gaps;
   const empty = (i: number) => channels.every((values) => Number.isNaN(values[i]));
-  let [all, missing] = [0, 0];
+  let [all, missing, wrong] = [0, 0, 0];
   for (let i = first.from; i < (first.to ?? grid.count); i++) {
-    if (states[0].unusable[i] !== UNUSABLE.missing) continue;
+    const mark = states[0].unusable[i];
+    if (mark === UNUSABLE.impossible || mark === UNUSABLE.stuck) wrong++;
+    if (mark !== UNUSABLE.missing) continue;
     missing++;
     if (empty(i)) all++;
   }
-  if (missing === 0 || all < WHOLE_SHARE * missing) return null;
+  if (missing <= wrong || all < WHOLE_SHARE * missing) return null;
   return { ...first, scope: "site", nextTest: "Find where the file stopped: the logger, its link, or the export" };
 }
 
@@ -115,7 +119,8 @@ function gapOf(comparison: Comparison, marks: Uint8Array, kinds: readonly number
     if (firstWhole < 0) firstWhole = days.firsts[row];
     lastWhole = days.firsts[row + 1];
   }
-  if (first < 0 || (missing < LEAST_SHARE * lit && wholeDays.length === 0)) return null;
+  const impossible = marks.reduce((sum, mark) => sum + (mark === UNUSABLE.impossible && kinds.includes(mark) ? 1 : 0), 0);
+  if (first < 0 || (missing < LEAST_SHARE * lit && wholeDays.length === 0 && impossible < LEAST_IMPOSSIBLE)) return null;
   if (firstWhole >= 0) {
     const near = Math.round(NEAR_MS / grid.stepMs);
     first = bads.find((i) => i >= firstWhole - near) ?? first;

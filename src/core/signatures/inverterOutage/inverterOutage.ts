@@ -2,7 +2,7 @@ import type { Comparison } from "../../comparison/compare";
 import { HOUR_MS } from "../../constants";
 import type { SnowChance } from "../../losses/snowCover";
 import { type Run, runsWhere } from "../../series/intervalRuns";
-import { healthyW, intervalKwh, type Signature, type UnitState } from "../signature";
+import type { Signature, UnitState } from "../signature";
 
 /** Light that surely starts the inverter: this share of the rating, and well over its threshold. */
 const SURE_SHARE = 0.06;
@@ -44,14 +44,12 @@ export function detectInverterOutage(comparison: Comparison, state: UnitState, s
     else stories.push([stop]);
   }
   return stories.map((story) => {
-    let lossKwh = 0;
     let hours = 0;
     for (const stop of story) {
       hours += litMs(stop, dark, grid.stepMs) / HOUR_MS;
       for (let i = stop.from; i < stop.to; i++) {
         if (unusable[i] !== 0 || unit.measuredW[i] > nothing) continue;
         claimed[i] = 1;
-        lossKwh += intervalKwh(healthyW(unit, i, state.healthyRatio) - unit.measuredW[i], grid.stepMs);
       }
     }
     const last = story[story.length - 1];
@@ -60,7 +58,7 @@ export function detectInverterOutage(comparison: Comparison, state: UnitState, s
       scope: unit.scope,
       from: story[0].from,
       to: last.ended ? last.to : null,
-      lossKwh,
+      lossKwh: 0,
       evidence: [
         {
           text: `${unit.scope} gave nothing for ${hours.toFixed(1)} hours in which at least ${Math.round(sure)} W were expected`,

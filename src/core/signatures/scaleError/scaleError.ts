@@ -1,8 +1,9 @@
 import { median } from "simple-statistics";
 import { type Comparison, withProduction } from "../../comparison/compare";
 import { InverterCurve } from "../../electrical/inverter";
+import { intervalKwh } from "../../series/energy";
 import type { Inverter } from "../../site/siteSchema";
-import { intervalKwh, type Signature } from "../signature";
+import type { Signature } from "../signature";
 
 /** Two meters of one energy that differ by more than this, and always by the same, don't both measure: their own errors are 1 to 3 %. */
 const LEAST_LOG = 0.07;

@@ -1,34 +1,87 @@
-import type { Comparison } from "../../comparison/compare";
-import type { Signature, UnitState } from "../signature";
+import type { Candidate } from "../../fit/candidate";
+import type { Fit } from "../../fit/fit";
 
-/**
- * An array that gives so much more than its papers in the light that was reported is rather in more light than that: nameplates and
- * models are true to some 2 % (IEC 61853, ordinary sorting), so this is beyond twice their spread.
- */
-const LEAST_OVER = 0.045;
-const MOST_WEIGHT = 6;
+const YEAR_DAYS = 365.25;
+const LEAST_DAYS = 90;
+const RAD = Math.PI / 180;
 
-/**
- * `sensor-error`: every unit gives more than a healthy array could in the reported light. Light from a lux meter is told too loosely for that.
- * The other side, a sensor that says too much, looks like dirt, and isn't told from levels alone.
- */
-export function detectSensorError({ weather }: Comparison, states: readonly UnitState[]): Signature[] {
-  if (!weather.ghiWm2 && weather.poaWm2.size === 0) return [];
-  const ratios = states.map(({ healthyRatio }) => healthyRatio);
-  const least = Math.min(...ratios);
-  if (!(least > 1 + LEAST_OVER)) return [];
-  const factor = 1 / (ratios.reduce((sum, ratio) => sum + ratio, 0) / ratios.length);
-  return [
-    {
-      ...{ cause: "sensor-error", scope: "site", from: 0, to: null, lossKwh: 0 },
-      evidence: [
+/** `sensor-error`: what all units have in common and no array can do: the reported light drifts, or belongs to another direction. */
+export function proposeSensorError(fit: Fit): Candidate[] {
+  return [drift(fit), ...tilt(fit)].filter((one) => one !== null);
+}
+
+function drift({ axis }: Fit): Candidate | null {
+  if ((axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0) < LEAST_DAYS) return null;
+  return {
+    ...{ cause: "sensor-error", scope: "site", price: 3, bonus: 0, leastShare: -1 },
+    // Only upwards: an array that seems to give ever more can't be one that ages.
+    parameters: [{ name: "logPerYear", value: 0.08, least: 0.03, most: 0.8, step: 0.05 }],
+    believable: ([slope]) => (slope * (axis.day.at(-1) ?? 0)) / YEAR_DAYS >= LEAST_DRIFT,
+    layers: (on, [slope]) => {
+      const values = on.day.map((day) => Math.exp((slope * (day - on.day[0])) / YEAR_DAYS));
+      return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
+    },
+    span: () => ({ from: 0, to: null }),
+    evidence: ([slope]) => [
+      {
+        text: `All units seem to give ${Math.round(100 * (Math.exp(slope) - 1))} % more from year to year in the reported light: it is the sensor that tells less`,
+        weight: 3,
+      },
+    ],
+    nextTest: "Glass and level of the sensor from the ground, then a second meter beside it at noon on a clear day",
+  };
+}
+
+/** Leans to begin a search with, as tangents. */
+const STARTS = [
+  [0.1, 0.03],
+  [-0.1, 0.03],
+  [0.03, 0.1],
+  [0.03, -0.1],
+] as const;
+
+/** A lean under 7° is within what planes and levels are told to, and what models of tilted light differ by. */
+const LEAST_LEAN = 0.125;
+/** A drift has to come to this over the data, as a logarithm: twice what a class B sensor is true to. */
+const LEAST_DRIFT = 0.05;
+
+/** A horizontal sensor that leans: more light from one side, less from the other. */
+function tilt({ axis }: Fit): (Candidate | null)[] {
+  const { comparison } = axis;
+  const { sky } = comparison.expected;
+  if (!comparison.weather.ghiWm2) return [];
+  const part = (i: number) => {
+    const elevation = Math.max(3, 90 - comparison.expected.sun.zenithDeg[i]);
+    const ghi = sky.ghiWm2[i];
+    const beam = ghi > 0 ? Math.min(0.95, (sky.dniWm2[i] * Math.sin(elevation * RAD)) / ghi) : 0;
+    return { beam, cot: 1 / Math.tan(elevation * RAD) };
+  };
+  return STARTS.map(
+    ([toEast, toNorth]): Candidate => ({
+      ...{ cause: "sensor-error", scope: "site", price: 10, bonus: 0, leastShare: -1 },
+      parameters: [
+        { name: "leanEast", value: toEast, least: -0.35, most: 0.35, step: 0.04 },
+        { name: "leanNorth", value: toNorth, least: -0.35, most: 0.35, step: 0.04 },
+      ],
+      believable: ([east, north]) => Math.hypot(east, north) >= LEAST_LEAN,
+      layers: (on, [east, north]) => {
+        const values = new Float64Array(on.count);
+        for (let p = 0; p < on.count; p++) {
+          const { beam, cot } = part(on.interval[p]);
+          const azimuth = on.sunAzimuthDeg[p] * RAD;
+          const more = beam * cot * (east * Math.sin(azimuth) + north * Math.cos(azimuth));
+          values[p] = 1 / Math.max(0.4, Math.min(2.5, 1 + more));
+        }
+        return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
+      },
+      span: () => ({ from: 0, to: null }),
+      evidence: ([east, north]) => [
         {
-          text: `${states.length === 1 ? "The array gives" : "All inverters give"} ${((least - 1) * 100).toFixed(1)} % more than in the reported light a healthy array could`,
-          weight: Math.min(MOST_WEIGHT, 2.6 + 60 * (least - 1 - LEAST_OVER)),
+          text: `The reported light is that of a sensor that leans by ${(Math.atan(Math.hypot(east, north)) / RAD).toFixed(0)}°: too much from one side of the sky, too little from the other, for all units alike`,
+          weight: 3,
         },
       ],
-      nextTest: "Glass and level of the sensor from the ground, then a second meter beside it at noon on a clear day",
-      told: { factor: Math.round(factor * 1000) / 1000 },
-    },
-  ];
+      nextTest: "A level on the sensor, then a second meter beside it in the morning and in the afternoon of a clear day",
+    }),
+  );
 }

@@ -1,98 +1,105 @@
-import type { Comparison } from "../../comparison/compare";
-import type { SnowChance } from "../../losses/snowCover";
-import { healthyW, intervalKwh, type Signature, type UnitState } from "../signature";
+import type { Candidate } from "../../fit/candidate";
+import type { Fit } from "../../fit/fit";
+import { snowChance } from "../../losses/snowCover";
 
+/** What a covered day costs, whatever its output: worse than a fair fit, better than a bad one; and what it costs to begin. */
+const COVERED = 2.2;
+const START = { fresh: 3, old: 8 } as const;
 /** Covers that follow each other within so many days are one story. */
-const SAME_STORY_DAYS = 12;
-const LEAST_LOSS_KWH_PER_KWP = 0.4;
+const LEAST_MISSING = 0.08;
+/** Of the energy. */
+const LEAST_SHARE = 0.004;
 
-/**
- * `snow`: days on which the array gave less than its strings can, after snowfall, until it cleared.
- * Claims the intervals it explains.
- * @param covered 1 for each day that is covered
- */
-export function detectSnow(comparison: Comparison, state: UnitState, snow: SnowChance, covered: Uint8Array): Signature[] {
-  const { days, grid } = comparison;
-  const { unit, unusable, claimed, healthyRatio } = state;
-  const stories: number[][] = [];
-  covered.forEach((mark, row) => {
-    if (!mark) return;
-    const story = stories.at(-1);
-    if (story && days.days[row] - days.days[story[story.length - 1]] <= SAME_STORY_DAYS) story.push(row);
-    else stories.push([row]);
-  });
-  return stories.flatMap((rows) => {
-    let lossKwh = 0;
-    for (const row of rows) lossKwh += forEachGap(row, (watts) => intervalKwh(watts, grid.stepMs));
-    if (lossKwh < (LEAST_LOSS_KWH_PER_KWP * unit.nameplateW) / 1000) return [];
-    for (const row of rows) forEachGap(row, (_, i) => (claimed[i] = 1));
-    const first = days.firsts[rows[0]];
-    const end = days.firsts[rows[rows.length - 1] + 1];
-    const freshAtStart = snow.fresh.subarray(Math.max(0, first - 1), days.firsts[rows[0] + 1]).includes(1);
-    const basis = { depth: "the snow depth", precipitation: "precipitation in frost", frost: "lasting frost" }[snow.basis];
-    return [
-      {
-        cause: "snow" as const,
-        scope: unit.scope,
-        from: first,
-        to: end >= grid.count ? null : end,
-        lossKwh,
-        evidence: [
-          {
-            text: `${rows.length} ${rows.length === 1 ? "day" : "days"} under what the strings can give, while ${basis} says that snow can lie`,
-            weight: snow.basis === "frost" ? 1.5 : 3,
-          },
-          freshAtStart
-            ? { text: "It began with fresh snow", weight: 1.5 }
-            : { text: "No fresh snow was recorded when it began", weight: -0.5 },
-          ...(end >= grid.count ? [] : [{ text: "The output came back by itself", weight: 1 }]),
-        ],
-        nextTest: "Look from the ground, or at a camera: how much of each row is covered, and is it sliding",
-      },
-    ];
-  });
-
-  function forEachGap(row: number, take: (watts: number, i: number) => number): number {
-    let sum = 0;
-    for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
-      if (unusable[i] !== 0 || claimed[i] === 1 || !(unit.expectedW[i] > 0)) continue;
-      sum += take(healthyW(unit, i, healthyRatio) - unit.measuredW[i], i);
+/** `snow`: days on which less comes than everything else leaves, from snowfall until it has cleared. */
+export function proposeSnow(fit: Fit): Candidate[] {
+  const { axis, state, cells, noise } = fit;
+  const { comparison } = axis;
+  const snow = snowChance(comparison.weather);
+  const { days } = comparison;
+  const rows = days.days.length;
+  const [possible, fresh, lit] = [new Uint8Array(rows), new Uint8Array(rows), new Uint8Array(rows)];
+  for (let p = 0; p < axis.count; p++) {
+    lit[axis.row[p]] = 1;
+    for (let i = axis.interval[p]; i < axis.interval[p] + axis.per; i++) {
+      possible[axis.row[p]] |= snow.possible[i];
+      fresh[axis.row[p]] |= snow.fresh[i];
     }
-    return sum;
   }
-}
-
-/** The covers of a unit as one cause: from the first to the last, with their number. */
-export function oneStory(covers: readonly Signature[]): Signature[] {
-  if (covers.length < 2) return [...covers];
-  const [surest] = [...covers].sort((a, b) => weightOf(b) - weightOf(a));
+  if (!possible.includes(1)) return [];
+  // What a day would cost if only what is missing were explained.
+  const [open, covered] = [new Float64Array(rows), new Float64Array(rows).fill(Number.POSITIVE_INFINITY)];
+  const [missing, weight, over] = [new Float64Array(rows), new Float64Array(rows), new Float64Array(rows)];
+  for (let k = 0; k < cells.count; k++) {
+    for (let u = 0; u < cells.units; u++) {
+      const at = k * cells.units + u;
+      const r = state.left[at];
+      if (Number.isNaN(r)) continue;
+      missing[axis.cellRow[k]] += Math.min(1, cells.load[at] * (1 - Math.exp(Math.max(-3, r))));
+      weight[axis.cellRow[k]] += cells.load[at];
+      if (r > 0)
+        over[axis.cellRow[k]] += Math.min(2, (0.5 * r * r) / (noise.cell[k] ** 2 + noise.own[at] ** 2 + noise.day[axis.cellRow[k]] ** 2));
+    }
+  }
+  for (let row = 0; row < rows; row++) {
+    open[row] = state.dayCost[row];
+    if (possible[row] && weight[row] > 0 && missing[row] > LEAST_MISSING * weight[row]) covered[row] = COVERED + Math.min(12, over[row]);
+  }
+  const rowsCovered = likeliestCover(open, covered, fresh);
+  const count = rowsCovered.reduce((sum, mark) => sum + mark, 0);
+  if (count === 0) return [];
+  let starts = 0;
+  for (let row = 0; row < rows; row++) if (rowsCovered[row] && !rowsCovered[row - 1]) starts += fresh[row] ? START.fresh : START.old;
+  const first = rowsCovered.indexOf(1);
+  const last = rowsCovered.lastIndexOf(1);
+  const basis = { depth: "the snow depth", precipitation: "precipitation in frost", frost: "lasting frost" }[snow.basis];
   return [
     {
-      ...surest,
-      from: covers[0].from,
-      to: covers[covers.length - 1].to,
-      lossKwh: covers.reduce((sum, { lossKwh }) => sum + lossKwh, 0),
-      evidence: [{ text: `${covers.length} times under snow`, weight: 0 }, ...surest.evidence],
+      ...{
+        cause: "snow",
+        scope: "site",
+        parameters: [],
+        price: 1 + COVERED * count + starts + (snow.basis === "frost" ? 6 : 0),
+        bonus: 0,
+        leastShare: LEAST_SHARE,
+      },
+      layers: (on) => {
+        const values = Float64Array.from(on.row, (row) => rowsCovered[row]);
+        return on.units.map((_, unit) => ({ unit, stage: "cover", strings: null, values }));
+      },
+      span: () => ({
+        from: days.firsts[first],
+        to: last + 1 >= rows ? null : days.firsts[last + 1],
+      }),
+      evidence: () => [
+        {
+          text: `${count} ${count === 1 ? "day" : "days"} under what the array can give, while ${basis} says that snow can lie`,
+          weight: 3,
+        },
+      ],
+      nextTest: "Look from the ground, or at a camera: how much of each row is covered, and is it sliding",
     },
   ];
 }
 
-/** Snow lies on a whole site: where all its units were under it, it is one cause. */
-export function ofTheSite(signatures: readonly Signature[], states: readonly UnitState[]): Signature[] {
-  const snows = signatures.filter(({ cause }) => cause === "snow");
-  if (snows.length === 0 || snows.length < states.length) return [...signatures];
-  const [surest] = [...snows].sort((a, b) => weightOf(b) - weightOf(a));
-  const ends = snows.map(({ to }) => to);
-  const site: Signature = {
-    ...surest,
-    scope: "site",
-    from: Math.min(...snows.map(({ from }) => from)),
-    to: ends.includes(null) ? null : Math.max(...(ends as number[])),
-    lossKwh: snows.reduce((sum, { lossKwh }) => sum + lossKwh, 0),
-  };
-  return [...signatures.filter(({ cause }) => cause !== "snow"), site];
-}
-
-function weightOf({ evidence }: Signature): number {
-  return evidence.reduce((sum, { weight }) => sum + weight, 0);
+/** Days under cover by the likeliest path of two states (Viterbi 1967). */
+function likeliestCover(open: Float64Array, covered: Float64Array, fresh: Uint8Array): Uint8Array {
+  const rows = open.length;
+  const fromCover = new Uint8Array(rows * 2);
+  let [free, under] = [0, START.old];
+  for (let row = 0; row < rows; row++) {
+    const start = fresh[row] ? START.fresh : START.old;
+    const [freeFromCover, underFromFree] = [under < free, free + start < under];
+    fromCover[row * 2] = freeFromCover ? 1 : 0;
+    fromCover[row * 2 + 1] = underFromFree ? 0 : 1;
+    const nextFree = Math.min(free, under) + open[row];
+    under = Math.min(under, free + start) + covered[row];
+    free = nextFree;
+  }
+  const out = new Uint8Array(rows);
+  let at = under < free ? 1 : 0;
+  for (let row = rows - 1; row >= 0; row--) {
+    out[row] = at;
+    at = fromCover[row * 2 + at];
+  }
+  return out;
 }

@@ -1,8 +1,9 @@
 import type { Comparison } from "../../comparison/compare";
 import { HOUR_MS } from "../../constants";
 import { type Run, runsWhere } from "../../series/intervalRuns";
+import { dayName } from "../../series/localDay";
 import { moduleTypeOf } from "../../site/lookups";
-import type { UnitState } from "../signature";
+import type { Signature, UnitState } from "../signature";
 
 /** Expected current that is surely measurable: this share of the current at full sun. */
 const SURE_LIGHT_WM2 = 120;
@@ -46,4 +47,24 @@ export function deadByCurrent(comparison: Comparison, state: UnitState): Map<str
     if (runs.length > 0) dead.set(pvString.id, runs);
   }
   return dead;
+}
+
+/** `string-open` from string currents: the string is named. */
+export function stringOpenByCurrent(comparison: Comparison, state: UnitState): Signature[] {
+  const { days } = comparison;
+  return [...deadByCurrent(comparison, state)].flatMap(([id, runs]) =>
+    runs.map(({ from, to, ended }): Signature => {
+      const row = days.firsts.findIndex((first) => first > from) - 1;
+      return {
+        ...{ cause: "string-open", scope: id, from, to: ended ? to : null, lossKwh: 0 },
+        evidence: [
+          {
+            text: `${id} carried no current since ${dayName(days.days[Math.max(0, row)])} although its plane was lit and its inverter worked`,
+            weight: 6.5,
+          },
+        ],
+        nextTest: `Open-circuit voltage of ${id} at the isolator, load side and line side`,
+      };
+    }),
+  );
 }

@@ -1,10 +1,8 @@
-import type { Comparison } from "../../comparison/compare";
-import { partTotals } from "../../comparison/dayTotals";
 import type { Unit } from "../../comparison/unit";
-import { DAY_MS } from "../../constants";
-import type { SnowChance } from "../../losses/snowCover";
-import { type DayStates, findDayStates, type StringState } from "../dayStates";
-import { intervalKwh, type UnitState } from "../signature";
+import type { Axis } from "../../fit/axis";
+import type { Candidate } from "../../fit/candidate";
+import { bestStretch, dayLevels, levelCost } from "../../fit/dayLevels";
+import type { Fit } from "../../fit/fit";
 
 /** With more strings than this the level can't tell one dead string from ordinary spread. */
 const MOST_STRINGS_BY_LEVEL = 10;
@@ -34,67 +32,115 @@ export function candidateCuts(unit: Unit): ReadonlySet<string>[] {
   return cuts;
 }
 
+/** A level that was low from the first day on and never changed is only believed from this share up. */
+const LEAST_SHARE_WITHOUT_ONSET = 0.2;
+
+/** Of the energy. */
+const LEAST_SHARE = 0.003;
+
+/** What the days after a stretch have to say against it for it to have ended (natural logarithms). */
+const LEAST_END = 6;
+
 /**
- * Day by day, which strings must be cut off for the unit's output to be what it is, and whether snow lies.
- * @param byCurrent true where string currents have told already which strings are cut off: then only snow is looked for
+ * `string-open` from the level of the output: since a day the unit gives what is left without some of its strings. Units whose strings'
+ * currents are told aren't looked at: those tell themselves.
  */
-export function stateByDay(
-  comparison: Comparison,
-  state: UnitState,
-  snow: SnowChance,
-  byCurrent: boolean,
-): DayStates & { cuts: ReadonlySet<string>[]; yieldKwhPerKwp: Float64Array } {
-  const { days, grid } = comparison;
-  const { unit } = state;
-  const noon = solarNoonMinute(comparison);
-  const usable = usableForLevel(state);
-  const cuts = [new Set<string>(), ...(byCurrent ? [] : candidateCuts(unit))];
-  const states: StringState[] = cuts.map((cut) => ({
-    cut,
-    predicted: partTotals(cut.size === 0 ? state.aliveW : unit.withoutStrings(cut), usable, days, noon),
-  }));
-  const rows = days.days.length;
-  const yieldKwhPerKwp = new Float64Array(rows);
-  const noonElevationDeg = new Float64Array(rows);
-  const snowPossible = new Uint8Array(rows);
-  const snowFresh = new Uint8Array(rows);
-  for (let row = 0; row < rows; row++) {
-    for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
-      if (usable[i]) yieldKwhPerKwp[row] += intervalKwh(unit.expectedW[i], grid.stepMs) / (unit.nameplateW / 1000);
-      if (comparison.expected.sun.litShare[i] === 0) continue;
-      noonElevationDeg[row] = Math.max(noonElevationDeg[row], 90 - comparison.expected.sun.zenithDeg[i]);
-      snowPossible[row] |= snow.possible[i];
-      snowFresh[row] |= snow.fresh[i];
-    }
-  }
-  const found = findDayStates({
-    states,
-    measured: partTotals(unit.measuredW, usable, days, noon),
-    yieldKwhPerKwp,
-    noonElevationDeg,
-    snowPossible,
-    snowFresh,
+export function proposeStringOpen(fit: Fit): Candidate[] {
+  const { axis } = fit;
+  return axis.units.flatMap(({ unit, groups }, index) => {
+    if (unit.strings.length < 2 || unit.strings.every(({ id }) => unit.stringAmps.has(id))) return [];
+    const { level, sigma } = dayLevels(fit, index);
+    return candidateCuts(unit).flatMap((cut) => {
+      const left = leftByRow(axis, groups, cut);
+      const { gains, found } = bestAtAnyLevel(level, sigma, left);
+      // It lasts unless the days after it say that it has ended.
+      const after = gains.subarray(found.to).reduce((sum, gain) => sum + gain, 0);
+      const stretch = after > -LEAST_END ? { ...found, to: gains.length } : found;
+      if (stretch.gain < 8) return [];
+      const share = 1 - left[stretch.from];
+      if (stretch.from === 0 && share < LEAST_SHARE_WITHOUT_ONSET) return [];
+      return [candidateOf(fit, index, cut, stretch)];
+    });
   });
-  return { ...found, cuts, yieldKwhPerKwp };
 }
 
-/** Intervals whose level means something: comparable, not explained yet, and with light well over the start. */
-export function usableForLevel(state: UnitState): Uint8Array {
-  const { unit, unusable, claimed } = state;
-  const startW = unit.inverters.reduce((sum, inverter) => sum + inverter.startW, 0);
-  const least = Math.max(0.03 * unit.acRatedW, 3 * startW);
-  return unusable.map((mark, i) => (mark === 0 && !claimed[i] && unit.expectedW[i] >= least ? 1 : 0));
-}
+/** Levels at which the healthy days may lie: a fit that knows of no step lies between what was before and after. */
+const OFFSETS = [-0.16, -0.12, -0.08, -0.04, 0, 0.04, 0.08, 0.12, 0.16] as const;
 
-/** Clock time of the sun's highest stand at the site, minutes after local midnight, to half an hour. */
-function solarNoonMinute({ expected, days, grid }: Comparison): number {
-  let best = 720;
-  let lowest = 180;
-  const look = Math.min(grid.count, Math.ceil(DAY_MS / grid.stepMs));
-  for (let i = 0; i < look; i++) {
-    if (expected.sun.zenithDeg[i] >= lowest) continue;
-    lowest = expected.sun.zenithDeg[i];
-    best = days.minuteOfDay[i];
+/** The stretch without some strings that explains most, wherever the healthy level is. */
+function bestAtAnyLevel(level: Float64Array, sigma: Float64Array, left: Float64Array) {
+  let best: { gains: Float64Array; found: ReturnType<typeof bestStretch>; cost: number } | null = null;
+  for (const offset of OFFSETS) {
+    let cost = 0;
+    const gains = level.map((value, row) => {
+      if (Number.isNaN(value)) return 0;
+      const whole = levelCost(value - offset, sigma[row]);
+      cost += whole;
+      return whole - levelCost(value - offset - Math.log(left[row]), sigma[row]);
+    });
+    const found = bestStretch(gains);
+    if (!best || cost - found.gain < best.cost) best = { gains, found, cost: cost - found.gain };
   }
-  return best;
+  return best as NonNullable<typeof best>;
+}
+
+/** Part of a unit's output that is left without some strings, by row. */
+function leftByRow(axis: Axis, groups: Axis["units"][number]["groups"], cut: ReadonlySet<string>): Float64Array {
+  const rows = axis.comparison.days.days.length;
+  const left = new Float64Array(rows).fill(1);
+  const weight = new Float64Array(rows);
+  const lost = new Float64Array(rows);
+  for (const { strings, share } of groups) {
+    const dead = strings.filter((id) => cut.has(id)).length / strings.length;
+    for (let p = 0; p < axis.count; p++) lost[axis.row[p]] += dead * share[p];
+  }
+  for (let p = 0; p < axis.count; p++) weight[axis.row[p]]++;
+  return left.map((one, row) => (weight[row] > 0 ? Math.max(0.03, one - lost[row] / weight[row]) : one));
+}
+
+function candidateOf(fit: Fit, index: number, cut: ReadonlySet<string>, { from, to }: { from: number; to: number }): Candidate {
+  const { axis } = fit;
+  const { days, grid } = axis.comparison;
+  const { unit } = axis.units[index];
+  const begins = days.firsts[from];
+  const ends = to >= days.days.length ? grid.count : days.firsts[to];
+  const perDay = 86_400_000 / grid.stepMs;
+  const scope = cut.size === unit.strings.length ? [...cut][0] : unit.scope;
+  const parts = cut.size === 1 ? "one string" : `${cut.size} strings`;
+  return {
+    ...{ cause: "string-open", scope, price: 2.5 + 2 * (cut.size - 1), bonus: 0, leastShare: LEAST_SHARE },
+    parameters: [
+      ...(from > 0 ? [{ name: "from", value: begins, least: begins - perDay, most: begins + perDay, step: perDay / 6 }] : []),
+      ...(ends < grid.count ? [{ name: "to", value: ends, least: ends - perDay, most: ends + perDay, step: perDay / 6 }] : []),
+    ],
+    layers: (on, values) => {
+      const { first, last } = spanOf(values);
+      return [
+        {
+          ...{ unit: index, stage: "dc", strings: cut },
+          values: Float64Array.from(on.interval, (i) => (i + on.per / 2 >= first && i + on.per / 2 < last ? 0 : 1)),
+        },
+      ];
+    },
+    span: (values) => {
+      const { first, last } = spanOf(values);
+      return { from: Math.max(0, Math.round(first)), to: last >= grid.count ? null : Math.round(last) };
+    },
+    evidence: () => [
+      {
+        text: `Output of ${unit.scope} is what would be left of its ${unit.strings.length} strings without ${parts}, at every light and hour`,
+        weight: 3,
+      },
+      from > 0
+        ? { text: "It changed from one interval to the next", weight: 1.5 }
+        : { text: "It was so from the first day of the data on: when it began can't be seen", weight: -0.5 },
+    ],
+    nextTest: `Operating current of ${unit.strings.map(({ id }) => id).join(", ")} with a clamp at the isolator in steady light: the dead one carries none`,
+  };
+
+  function spanOf(values: readonly number[]): { first: number; last: number } {
+    const first = from > 0 ? values[0] : 0;
+    const last = ends < grid.count ? values[from > 0 ? 1 : 0] : grid.count;
+    return { first, last };
+  }
 }

@@ -2,7 +2,7 @@ import type { Comparison } from "../../comparison/compare";
 import { inputsOf } from "../../expected/arrayOutput";
 import { moduleTypeOf } from "../../site/lookups";
 import type { PvString } from "../../site/siteSchema";
-import { intervalKwh, type Signature, type UnitState } from "../signature";
+import type { Signature, UnitState } from "../signature";
 import { type VoltageStep, voltageStep } from "./voltageStep";
 
 /** Currents that say something of a voltage, of the rated one. */
@@ -48,7 +48,8 @@ function bypassed(comparison: Comparison, pvString: PvString, step: VoltageStep,
   return [
     {
       ...{ cause: "bypass-conducting", scope: pvString.id, from, to: null },
-      lossKwh: lostKwh(comparison, pvString, amps, from, () => step.volts),
+      lossKwh: 0,
+      leaves: (i) => left(step.volts, expectedV[i]),
       evidence: [
         {
           text: `The voltage of ${pvString.id} fell by ${step.volts.toFixed(1)} V at every current, as ${parts === 1 ? "one bypassed part of a module does" : `${parts} bypassed parts do`}`,
@@ -73,7 +74,8 @@ function resistant(
   return [
     {
       ...{ cause: "series-resistance", scope: pvString.id, from, to: null },
-      lossKwh: lostKwh(comparison, pvString, amps, from, (i) => step.ohm * amps[i]),
+      lossKwh: 0,
+      leaves: (i) => left(step.ohm * Math.max(amps[i], 0), expectedV[i]),
       evidence: [
         {
           text: `The voltage of ${pvString.id} falls with its current, by ${step.ohm.toFixed(2)} Ω more than before`,
@@ -95,12 +97,7 @@ function meanOver(values: Float64Array, amps: Float64Array, from: number): numbe
   return count > 0 ? sum / count : 0;
 }
 
-/** What a missing voltage takes at the string's current, brought to the AC side at the inverter's rated efficiency. */
-function lostKwh(comparison: Comparison, pvString: PvString, amps: Float64Array, from: number, missingV: (i: number) => number): number {
-  const inverter = comparison.site.inverters.find(({ id }) => id === pvString.inverter);
-  const efficiency = inverter?.efficiency.at(-1)?.[1] ?? 1;
-  let kwh = 0;
-  for (let i = from; i < comparison.grid.count; i++)
-    if (amps[i] > 0) kwh += intervalKwh(missingV(i) * amps[i] * efficiency, comparison.grid.stepMs);
-  return kwh;
+/** Part of a string's power that is left where some of its voltage is missing at the same current. */
+function left(missingV: number, expectedV: number): number {
+  return expectedV > 0 ? Math.min(1, Math.max(0, 1 - missingV / expectedV)) : 1;
 }

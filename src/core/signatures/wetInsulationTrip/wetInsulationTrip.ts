@@ -51,7 +51,7 @@ export function wetTrips(comparison: Comparison, { unit }: UnitState, stops: rea
   return [
     {
       ...{ cause: "wet-insulation-trip", scope: unit.scope, from: stops[0].from, to: last.to },
-      lossKwh: stops.reduce((sum, stop) => sum + stop.lossKwh, 0),
+      lossKwh: 0,
       evidence: [
         {
           text: `${unit.scope} stopped on ${stopDays} days, on ${wetStopDays} of them in the wet, while ${Math.round(chance * 100)} % of all days are`,

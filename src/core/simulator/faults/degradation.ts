@@ -4,13 +4,13 @@ import { faultKind } from "./faultKind";
 
 const YEAR_DAYS = 365.25;
 
-/** A decline beyond the ordinary one: from its beginning, or from commissioning where it has been there for ever. */
+/** A decline beyond the ordinary one, from its beginning on; without one, from that of the series. */
 export const degradation = faultKind({
   cause: "degradation",
   scopes: ["string", "plane", "inverter", "site"],
   parameters: z.object({ pctPerYear: z.number().gt(0).max(50).default(2) }),
-  effect: ({ place, parameters, site, weather: { grid }, from, always }) => {
-    const begunMs = always && site.commissioned ? Date.parse(site.commissioned) : grid.startMs + from * grid.stepMs;
+  effect: ({ place, parameters, weather: { grid }, from }) => {
+    const begunMs = grid.startMs + from * grid.stepMs;
     const share = (i: number) => {
       const years = Math.max(0, grid.startMs + i * grid.stepMs - begunMs) / (YEAR_DAYS * DAY_MS);
       return Math.max(0, 1 - (parameters.pctPerYear / 100) * years);

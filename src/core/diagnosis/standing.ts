@@ -1,0 +1,22 @@
+import type { Comparison } from "../comparison/compare";
+import type { Attribution } from "../fit/attribute";
+import type { Accepted, Candidate } from "../fit/candidate";
+import type { Signature, UnitState } from "../signatures/signature";
+
+/** A cause that stands, with what it does at every interval and what it took. */
+export interface Standing {
+  candidate: Candidate;
+  values: readonly number[];
+  /** What the fit says for it; null for what shows itself without one. */
+  fitted: Accepted | null;
+}
+
+/** Everything that a diagnosis is assembled from. */
+export interface Findings {
+  comparison: Comparison;
+  states: UnitState[];
+  /** What the files have wrong: clocks, factors, gaps. */
+  files: Signature[];
+  standing: Standing[];
+  attribution: Attribution;
+}

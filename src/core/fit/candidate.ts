@@ -1,0 +1,50 @@
+import type { CauseId } from "../causes/causes";
+import type { Evidence } from "../causes/evidence";
+import type { Axis } from "./axis";
+import type { Layer } from "./layers";
+
+/** A number that a cause has to be fitted: its start, its bounds and the step that the search begins with. */
+export interface Parameter {
+  name: string;
+  value: number;
+  least: number;
+  most: number;
+  step: number;
+}
+
+/** A cause at a place that may be: what it would do, by its parameters. */
+export interface Candidate {
+  cause: CauseId;
+  scope: string;
+  parameters: Parameter[];
+  /** What it costs to believe in it, in natural logarithms, besides a part for each parameter. */
+  price: number;
+  /** What speaks for it beyond the output's power: currents, voltages, temperatures. */
+  bonus: number;
+  /** Of the output without it: what takes less isn't worth a word, or can't be told from what models are off by. */
+  leastShare: number;
+  /** Whether it is still that cause with parameters as they were fitted; absent, always. */
+  believable?(values: readonly number[]): boolean;
+  /** The same on one string of the unit, where currents tell which. @param values as fitted on the whole unit */
+  onString?(id: string, values: readonly number[]): Candidate;
+  /** What it does at the points of an axis. */
+  layers(axis: Axis, values: readonly number[]): Layer[];
+  /** First interval, and the first after it; null while it lasts. */
+  span(values: readonly number[]): { from: number; to: number | null };
+  /** Reasons for people. */
+  evidence(values: readonly number[]): Evidence[];
+  nextTest: string;
+  /** What else it says of itself, by the public format's keys. */
+  told?(values: readonly number[]): Record<string, number | boolean>;
+}
+
+/** A candidate that was taken up, with its parameters as they were fitted. */
+export interface Accepted {
+  candidate: Candidate;
+  values: number[];
+  /** How much worse everything fits without it, and what that had to exceed. */
+  gain: number;
+  price: number;
+  /** What it takes of the output that there would be without it. */
+  lostShare: number;
+}

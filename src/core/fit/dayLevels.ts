@@ -1,0 +1,53 @@
+import { SCALE } from "./cost";
+import type { Fit } from "./fit";
+
+/** What is left of a unit by day: its level as a logarithm, with its standard deviation. */
+export interface DayLevels {
+  /** By row of the day index; NaN where nothing is known. */
+  level: Float64Array;
+  sigma: Float64Array;
+}
+
+/** Levels of days, from all hours of a unit by their weight. */
+export function dayLevels({ axis, cells, noise, state }: Fit, unit: number): DayLevels {
+  const rows = axis.comparison.days.days.length;
+  const level = new Float64Array(rows).fill(Number.NaN);
+  const sigma = new Float64Array(rows).fill(Number.NaN);
+  for (let k = 0; k < cells.count; ) {
+    const row = axis.cellRow[k];
+    let [sum, weight] = [0, 0];
+    for (; k < cells.count && axis.cellRow[k] === row; k++) {
+      const at = k * cells.units + unit;
+      const r = state.left[at];
+      if (Number.isNaN(r)) continue;
+      const precision = 1 / (noise.cell[k] ** 2 + noise.own[at] ** 2);
+      sum += precision * r;
+      weight += precision;
+    }
+    if (weight === 0) continue;
+    level[row] = sum / weight;
+    sigma[row] = Math.sqrt(1 / weight + noise.day[row] ** 2);
+  }
+  return { level, sigma };
+}
+
+/** What a day at a level costs. */
+export function levelCost(level: number, sigma: number): number {
+  return SCALE.day * Math.log1p((0.5 * (level / sigma) ** 2) / SCALE.day);
+}
+
+/** The stretch with the largest sum (Kadane; Bentley 1984). @returns first entry, first after it, and the sum */
+export function bestStretch(gains: ArrayLike<number>): { from: number; to: number; gain: number } {
+  let best = { from: 0, to: 0, gain: 0 };
+  let from = 0;
+  let sum = 0;
+  for (let k = 0; k < gains.length; k++) {
+    if (sum <= 0) {
+      from = k;
+      sum = 0;
+    }
+    sum += gains[k];
+    if (sum > best.gain) best = { from, to: k + 1, gain: sum };
+  }
+  return best;
+}

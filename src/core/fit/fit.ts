@@ -1,0 +1,197 @@
+import type { Axis } from "./axis";
+import type { Accepted, Candidate } from "./candidate";
+import { buildCells, type Cells, residuals } from "./cells";
+import { Costs, type Fitness } from "./cost";
+import { type Layer, outputW } from "./layers";
+import { estimateNoise, type Noise } from "./noise";
+import { buildNuisance, litDays } from "./nuisance";
+
+/** Sweeps over a candidate's parameters when it is first tried, and when all are fitted together. */
+const SWEEPS = { first: 6, together: 2 } as const;
+/** A search stops when its steps are this small a part of the first ones. */
+const FINE = 0.04;
+/** What a cause has to explain beyond its price before it is believed: the model is never quite true. */
+const SAFETY = 4;
+
+/** What a cause explains beyond its price; less than nothing where it takes too little to be told. */
+export function surplusOf({ gain, price, lostShare, candidate, values }: Accepted): number {
+  return lostShare < candidate.leastShare || candidate.believable?.(values) === false ? Number.NEGATIVE_INFINITY : gain - price;
+}
+
+/** However small the sun and the light, no model is further off than this (as a logarithm). */
+const MOST_OFF = 0.3;
+
+/**
+ * Causes that are fitted together to one axis: knows how well the accepted ones explain what was measured, what is left, and
+ * what another would explain.
+ */
+export class Fit {
+  readonly cells: Cells;
+  readonly noise: Noise;
+  private readonly costs: Costs;
+  private readonly lnDays: number;
+  accepted: Accepted[] = [];
+  /** Layers that aren't fitted: what was told for sure by other means. */
+  state: Fitness;
+  modelW: Float64Array[];
+
+  constructor(
+    readonly axis: Axis,
+    /** What is known without a fit: outages, strings whose current is told. */
+    readonly known: readonly Layer[] = [],
+  ) {
+    this.cells = buildCells(axis);
+    this.modelW = axis.units.map((_, u) => outputW(axis, u, known, new Float64Array(axis.count)));
+    const residual = residuals(axis, this.cells, this.modelW);
+    this.noise = estimateNoise(axis, this.cells, residual);
+    const nuisance = buildNuisance(axis, this.cells);
+    this.costs = new Costs(this.cells, axis.cellRow, this.noise, nuisance, axis.comparison.days.days.length);
+    this.lnDays = Math.log(Math.max(2, litDays(axis)));
+    this.state = this.costs.evaluate(residual);
+  }
+
+  /** Layers of everything that is known and accepted, but for one. */
+  layers(but?: Accepted): Layer[] {
+    return [
+      ...this.known,
+      ...this.accepted.filter((one) => one !== but).flatMap(({ candidate, values }) => candidate.layers(this.axis, values)),
+    ];
+  }
+
+  /** What a candidate has to explain before it is worth a look. */
+  priceOf({ price, parameters, bonus }: Candidate): number {
+    return SAFETY + price + 0.5 * parameters.length * this.lnDays - bonus;
+  }
+
+  /** Fits a candidate's own parameters beside what is accepted. @returns what it explains beyond its price, or less than nothing */
+  try(candidate: Candidate): Accepted {
+    const base = this.layers();
+    const start = candidate.parameters.map(({ value, least, most }) => Math.min(most, Math.max(least, value)));
+    const { values, cost } = this.search(candidate, start, base, SWEEPS.first);
+    return {
+      ...{ candidate, values, gain: this.state.cost - cost, price: this.priceOf(candidate) },
+      lostShare: this.lostShare(base, candidate.layers(this.axis, values)),
+    };
+  }
+
+  /** Takes a candidate up and fits all together again. */
+  accept(one: Accepted): void {
+    this.accepted = [...this.accepted, one];
+    this.refresh();
+    this.together();
+  }
+
+  /** Fits the parameters of all accepted causes in turn, and lets go of what no longer pays. */
+  together(): void {
+    for (let round = 0; round < 2; round++) {
+      for (const one of this.accepted) {
+        const base = this.layers(one);
+        const found = this.search(one.candidate, one.values, base, SWEEPS.together);
+        one.values = found.values;
+      }
+      this.refresh();
+    }
+    for (const one of [...this.accepted]) {
+      const base = this.layers(one);
+      one.gain = this.costWith(base).cost - this.state.cost;
+      one.lostShare = this.lostShare(base, one.candidate.layers(this.axis, one.values));
+      if (surplusOf(one) > 0) continue;
+      this.accepted = this.accepted.filter((other) => other !== one);
+      this.refresh();
+    }
+  }
+
+  /**
+   * What each unit gives of the model's healthy output when nothing is wrong, at the points of an axis: its calibration and what else may be off.
+   * @param on any axis of the same comparison and units
+   */
+  ratioOn(on: Axis): Float64Array[] {
+    const cells = buildCells(on);
+    const { shared, values } = buildNuisance(on, cells);
+    const { coefficients } = this.state;
+    return on.units.map((_, u) =>
+      Float64Array.from(on.cell, (k) => {
+        let off = coefficients[u];
+        for (let c = 0; c < shared; c++) off += coefficients[on.units.length + c] * values[(k * on.units.length + u) * shared + c];
+        return Math.exp(Math.max(-MOST_OFF, Math.min(MOST_OFF, off)));
+      }),
+    );
+  }
+
+  /** What layers take of the output of the units that they act on, over all points. */
+  private lostShare(base: readonly Layer[], layers: readonly Layer[]): number {
+    const { axis } = this;
+    let [without, lost] = [0, 0];
+    for (const u of new Set(layers.map(({ unit }) => unit))) {
+      const before = outputW(axis, u, base, new Float64Array(axis.count));
+      const after = outputW(axis, u, [...base, ...layers], new Float64Array(axis.count));
+      for (let p = 0; p < axis.count; p++) {
+        if (Number.isNaN(axis.units[u].measuredW[p]) || Number.isNaN(before[p])) continue;
+        without += before[p];
+        lost += before[p] - after[p];
+      }
+    }
+    return without > 0 ? lost / without : 0;
+  }
+
+  private refresh(): void {
+    const fitness = this.costWith(this.layers(), 4);
+    this.state = fitness;
+  }
+
+  /** The fit of a set of layers. */
+  costWith(layers: readonly Layer[], rounds = 2): Fitness {
+    const modelW = this.axis.units.map((_, u) => outputW(this.axis, u, layers, new Float64Array(this.axis.count)));
+    if (rounds > 2) this.modelW = modelW;
+    return this.costs.evaluate(residuals(this.axis, this.cells, modelW), this.state.coefficients, rounds);
+  }
+
+  /** Pattern search over a candidate's parameters within their bounds (Hooke & Jeeves 1961). */
+  private search(
+    candidate: Candidate,
+    start: readonly number[],
+    base: readonly Layer[],
+    sweeps: number,
+  ): { values: number[]; cost: number } {
+    const { axis } = this;
+    const touched = new Set(candidate.layers(axis, start).map(({ unit }) => unit));
+    const modelW = axis.units.map((_, u) => outputW(axis, u, base, new Float64Array(axis.count)));
+    const own = modelW.map((watts, u) => (touched.has(u) ? new Float64Array(axis.count) : watts));
+    const scratch = new Float64Array(this.cells.count * this.cells.units);
+    const costAt = (values: readonly number[]) => {
+      const layers = [...base, ...candidate.layers(axis, values)];
+      for (const u of touched) outputW(axis, u, layers, own[u]);
+      return this.costs.evaluate(residuals(axis, this.cells, own, scratch), this.state.coefficients, 1).cost;
+    };
+    const values = [...start];
+    let cost = costAt(values);
+    const steps = candidate.parameters.map(({ step }) => step);
+    for (let sweep = 0; sweep < sweeps; sweep++) {
+      let moved = false;
+      candidate.parameters.forEach((parameter, k) => {
+        if (steps[k] < FINE * parameter.step) return;
+        for (const sign of [1, -1]) {
+          let went = false;
+          for (let again = 0; again < 4; again++) {
+            const before = values[k];
+            values[k] = Math.min(parameter.most, Math.max(parameter.least, before + sign * steps[k]));
+            const next = values[k] === before ? Number.POSITIVE_INFINITY : costAt(values);
+            if (next < cost - 1e-9) {
+              cost = next;
+              went = true;
+              moved = true;
+              steps[k] *= 1.3;
+            } else {
+              values[k] = before;
+              break;
+            }
+          }
+          if (went) return;
+        }
+        steps[k] *= 0.4;
+      });
+      if (!moved && steps.every((step, k) => step < FINE * candidate.parameters[k].step)) break;
+    }
+    return { values, cost };
+  }
+}

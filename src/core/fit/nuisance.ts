@@ -1,0 +1,63 @@
+import { DAY_MS } from "../constants";
+import type { Axis } from "./axis";
+import type { Cells } from "./cells";
+
+/** What papers, sensors and the model may be off by, as standard deviations of a logarithm, each with its argument. */
+export const SPREAD = {
+  /** Nameplate tolerance and sorting 1.5 %, a class B sensor 2.5 %, the model's own bias 2 %: together. */
+  unit: 0.035,
+  /** Glass and tilted light at low sun: models differ by some 10 % at 8° (Gueymard 2009). */
+  lowSun: 0.06,
+  /** Weak light: the sensor's offset and the low end of curves. */
+  weakLight: 0.06,
+  /** A year's round of what albedo, spectrum and heat do. */
+  season: 0.012,
+  /** A plane's direction as told is true to some degrees. */
+  hour: 0.012,
+} as const;
+
+/** A year's round can be told apart from a slope only from so many days on. */
+const SEASON_DAYS = 150;
+const YEAR_DAYS = 365.25;
+
+/** Columns of what may be off, by cell and unit, with their spreads: one calibration a unit first, then what all share. */
+export interface Nuisance {
+  count: number;
+  sigma: Float64Array;
+  /** Values of the shared columns, `(cell × units + unit) × shared + column`. */
+  shared: number;
+  values: Float64Array;
+}
+
+export function buildNuisance(axis: Axis, cells: Cells): Nuisance {
+  const { units } = cells;
+  const { days, site } = axis.comparison;
+  const seasons = days.days.length >= SEASON_DAYS;
+  const shared = seasons ? 5 : 3;
+  const values = new Float64Array(cells.count * units * shared);
+  const azimuths = axis.units.map(({ unit }) => site.planes.find(({ id }) => id === unit.strings[0]?.plane)?.azimuthDeg ?? 180);
+  for (let k = 0; k < cells.count; k++) {
+    const p = axis.cellFirst[k];
+    const angle = (2 * Math.PI * days.days[axis.cellRow[k]]) / YEAR_DAYS;
+    for (let u = 0; u < units; u++) {
+      const at = (k * units + u) * shared;
+      values[at] = Math.exp(-Math.max(0, cells.elevationDeg[k]) / 8);
+      values[at + 1] = Math.exp(-cells.load[k * units + u] / 0.08);
+      values[at + 2] = Math.sin(((axis.sunAzimuthDeg[p] - azimuths[u]) * Math.PI) / 180);
+      if (!seasons) continue;
+      values[at + 3] = Math.cos(angle);
+      values[at + 4] = Math.sin(angle);
+    }
+  }
+  const sigma = [
+    ...axis.units.map(() => SPREAD.unit),
+    ...[SPREAD.lowSun, SPREAD.weakLight, SPREAD.hour],
+    ...(seasons ? [SPREAD.season, SPREAD.season] : []),
+  ];
+  return { count: sigma.length, sigma: Float64Array.from(sigma), shared, values };
+}
+
+/** Days of an axis that have light. */
+export function litDays(axis: Axis): number {
+  return new Set(axis.row).size || Math.ceil((axis.comparison.grid.count * axis.comparison.grid.stepMs) / DAY_MS);
+}

@@ -1,0 +1,56 @@
+import type { Accepted, Candidate } from "./candidate";
+import { type Fit, surplusOf } from "./fit";
+import { echoOf } from "./narrow";
+
+/** Looks at what is left of a fit and says what may be, with where a search should begin. */
+export type Proposer = (fit: Fit) => Candidate[];
+
+/** Days of good light, in kWh of healthy output a kW, and how many of them it takes to tell shapes and levels apart at all. */
+const BRIGHT_KWH_PER_KW = 1.5;
+const LEAST_BRIGHT_DAYS = 12;
+
+function brightDays({ axis }: Fit): number {
+  const byRow = new Map<number, number>();
+  const [{ unlimitedW, unit }] = axis.units;
+  const hours = (axis.per * axis.comparison.grid.stepMs) / 3_600_000;
+  for (let p = 0; p < axis.count; p++) byRow.set(axis.row[p], (byRow.get(axis.row[p]) ?? 0) + (unlimitedW[p] * hours) / unit.nameplateW);
+  return [...byRow.values()].filter((kwh) => kwh >= BRIGHT_KWH_PER_KW).length;
+}
+
+/** More causes than that at once no data can tell. */
+const MOST_ROUNDS = 14;
+
+/**
+ * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each.
+ * @param watch is told of every round: what was tried, and what was taken
+ */
+export function selectCauses(
+  fit: Fit,
+  proposers: readonly Proposer[],
+  watch?: (tried: readonly Accepted[], taken: Accepted | null) => void,
+) {
+  if (brightDays(fit) < LEAST_BRIGHT_DAYS) return;
+  const keyOf = ({ candidate: { cause, scope } }: Accepted) => `${cause} ${scope}`;
+  const letGo = new Set<string>();
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const tried = proposers.flatMap((propose) => propose(fit)).map((candidate) => fit.try(candidate));
+    const [best] = tried.filter((one) => !letGo.has(keyOf(one))).sort((a, b) => surplusOf(b) - surplusOf(a));
+    const taken = best && surplusOf(best) > 0 ? best : null;
+    watch?.(tried, taken);
+    if (!taken) return;
+    const before = fit.accepted;
+    fit.accept(narrowed(fit, taken));
+    // What was let go for something better isn't taken up again.
+    for (const one of before) if (!fit.accepted.includes(one)) letGo.add(keyOf(one));
+    if (fit.accepted.length <= before.length) letGo.add(keyOf(taken));
+  }
+}
+
+/** The same cause on the one string that carries it, where the strings' currents say so. */
+function narrowed(fit: Fit, taken: Accepted): Accepted {
+  const { candidate, values } = taken;
+  const layers = candidate.layers(fit.axis, values).filter(({ stage }) => stage === "dc");
+  if (!candidate.onString || layers.length !== 1) return taken;
+  const id = echoOf(fit.axis, layers[0]);
+  return id === null || id === candidate.scope ? taken : fit.try(candidate.onString(id, values));
+}

@@ -1,0 +1,194 @@
+import type { Axis } from "../../fit/axis";
+import type { Candidate } from "../../fit/candidate";
+import type { Fit } from "../../fit/fit";
+import type { Layer } from "../../fit/layers";
+
+/** Squares of the sky in which losses are looked for, degrees. */
+const AZIMUTH_STEP = 7.5;
+const ELEVATION_STEP = 4;
+/** Light that comes straight from the sun, as a share, from which an hour says something of a shadow. */
+const LEAST_BEAM = 0.3;
+/** A shadow takes at least so much of the direct light to be one. */
+const LEAST_DEPTH = 0.25;
+/** What stands lower is met by models of low light, which differ there by more than it takes (Gueymard 2009). */
+const LEAST_TOP_DEG = 8;
+/** Blocks lower than the first are believed up to a half width of the second, degrees. */
+/** Of the direct light. */
+const MOST_DARK = 0.65;
+const [LOW_TOP_DEG, LOW_HALF_DEG] = [12, 35];
+/** A string in series loses more than its shaded area: up to all of it. */
+const MOST_DEPTH = 1.25;
+/** Of the energy: less is within what models of tilted light differ by at low sun. */
+const LEAST_SHARE = 0.006;
+const [COLUMNS, ROWS] = [Math.round(360 / AZIMUTH_STEP), Math.round(80 / ELEVATION_STEP)];
+
+/**
+ * `shading`: a loss of direct light that belongs to places of the sun. Looks for the block of the sky, from the ground up, in which
+ * most is missing; its sides, top, depth and softness are then fitted, and whether it grows.
+ */
+export function proposeShading(fit: Fit): Candidate[] {
+  const { axis } = fit;
+  const planes = new Set(axis.units.flatMap(({ unit }) => unit.strings.map(({ plane }) => plane)));
+  return [...planes].flatMap((plane) => {
+    // A shadow may be new: something was put up, or has grown into the light.
+    const rows = axis.comparison.days.days.length;
+    const blocks = STARTS.flatMap((part) => bestBlock(fit, plane, Math.round(part * rows)) ?? []);
+    const [always, ...later] = blocks;
+    const best = later.sort((a, b) => b.gain - a.gain).at(0);
+    return [always, ...(best && best.gain > (always?.gain ?? 0) ? [best] : [])]
+      .filter((one) => one !== undefined)
+      .map((block) => candidateOf(axis, plane, block));
+  });
+}
+
+/** Where in the data a shadow may begin, as parts of them. */
+const STARTS = [0, 0.15, 0.3, 0.45, 0.6, 0.75];
+
+interface Block {
+  gain: number;
+  /** First row in which it is looked for. */
+  row: number;
+  bearingDeg: number;
+  halfWidthDeg: number;
+  topDeg: number;
+  depth: number;
+}
+
+/** The block under a top and between two bearings that explains most. */
+function bestBlock(fit: Fit, plane: string, firstRow: number): Block | null {
+  const { axis, cells, noise, state } = fit;
+  const beam = axis.beamShare.get(plane) as Float64Array;
+  const gain = new Float64Array(COLUMNS * ROWS);
+  const sum = new Float64Array(COLUMNS * ROWS);
+  const weight = new Float64Array(COLUMNS * ROWS);
+  const units = axis.units.flatMap(({ unit }, u) => (unit.strings.some((one) => one.plane === plane) ? [u] : []));
+  for (let k = 0; k < cells.count; k++) {
+    const p = (axis.cellFirst[k] + axis.cellFirst[k + 1]) >> 1;
+    if (axis.cellRow[k] < firstRow || beam[p] < LEAST_BEAM || axis.sunElevationDeg[p] < 2) continue;
+    const at =
+      Math.floor(axis.sunAzimuthDeg[p] / AZIMUTH_STEP) * ROWS + Math.min(ROWS - 1, Math.floor(axis.sunElevationDeg[p] / ELEVATION_STEP));
+    for (const u of units) {
+      const r = state.left[k * cells.units + u];
+      if (Number.isNaN(r)) continue;
+      const variance = noise.cell[k] ** 2 + noise.own[k * cells.units + u] ** 2 + noise.day[axis.cellRow[k]] ** 2;
+      // For a loss as deep as the least: what it would explain, or what it would make worse.
+      const depth = Math.log(1 - LEAST_DEPTH * beam[p]);
+      gain[at] += (Math.min(9, (r * r) / variance) - Math.min(9, Math.max(0, r - depth) ** 2 / variance)) / 2 - 0.05;
+      sum[at] += Math.max(-2, r);
+      weight[at]++;
+    }
+  }
+  // Sums from the ground up, then all stretches of bearings under each top.
+  let best: { from: number; to: number; top: number; gain: number } | null = null;
+  for (let top = 1; top <= ROWS; top++) {
+    const column = new Float64Array(COLUMNS);
+    for (let c = 0; c < COLUMNS; c++) for (let e = 0; e < top; e++) column[c] += gain[c * ROWS + e];
+    for (let from = 0; from < COLUMNS; from++) {
+      let total = 0;
+      for (let to = from; to < COLUMNS; to++) {
+        total += column[to];
+        if (!best || total > best.gain) best = { from, to: to + 1, top, gain: total };
+      }
+    }
+  }
+  if (!best || best.gain < 10) return null;
+  let [missing, n] = [0, 0];
+  for (let c = best.from; c < best.to; c++) {
+    for (let e = 0; e < best.top; e++) {
+      missing += sum[c * ROWS + e];
+      n += weight[c * ROWS + e];
+    }
+  }
+  return {
+    ...{ gain: best.gain, row: firstRow },
+    bearingDeg: ((best.from + best.to) / 2) * AZIMUTH_STEP,
+    halfWidthDeg: ((best.to - best.from) / 2) * AZIMUTH_STEP,
+    topDeg: best.top * ELEVATION_STEP,
+    depth: Math.min(0.9, Math.max(0.2, 1.4 * (1 - Math.exp(missing / Math.max(1, n))))),
+  };
+}
+
+function candidateOf(axis: Axis, plane: string, block: Block, string: string | null = null): Candidate {
+  const lastDay = axis.day.at(-1) ?? 0;
+  const years = lastDay / 365.25;
+  const firstDay = (axis.comparison.days.firsts[block.row] * axis.comparison.grid.stepMs) / 86_400_000;
+  const parameters = [
+    { name: "bearingDeg", value: block.bearingDeg, least: 0, most: 360, step: 6 },
+    { name: "halfWidthDeg", value: block.halfWidthDeg, least: 2, most: 75, step: 5 },
+    { name: "topDeg", value: Math.max(LEAST_TOP_DEG, block.topDeg), least: LEAST_TOP_DEG, most: 80, step: 5 },
+    { name: "depth", value: block.depth, least: LEAST_DEPTH, most: MOST_DEPTH, step: 0.2 },
+    { name: "softDeg", value: 4, least: 0.5, most: 9, step: 2.5 },
+    { name: "fromDay", value: block.row > 0 ? firstDay : 0, least: 0, most: block.row > 0 ? 0.9 * lastDay : 0, step: 14 },
+    ...(years > 1.1 ? [{ name: "growthDegPerYear", value: 0, least: 0, most: 8, step: 1 }] : []),
+  ];
+  return {
+    ...{ cause: "shading", scope: string ?? plane, parameters, price: 3, bonus: 0, leastShare: LEAST_SHARE },
+    // A low rim all round is what models of low light differ by, and no obstacle.
+    // And what takes the light wherever the sun stands is no shadow.
+    believable: (values) => (values[2] >= LOW_TOP_DEG || values[1] <= LOW_HALF_DEG) && darkShare(axis, plane, values) <= MOST_DARK,
+    onString: (id, [bearingDeg, halfWidthDeg, topDeg, depth]) =>
+      candidateOf(axis, plane, { ...block, bearingDeg, halfWidthDeg, topDeg, depth: Math.min(MOST_DEPTH, 1.6 * depth) }, id),
+    layers: (on, values) => shadeLayers(on, plane, string, values),
+    span: (values) => ({ from: firstShadow(axis, plane, values), to: null }),
+    evidence: ([bearing, half, top, depth]) => [
+      {
+        text: `Up to ${Math.round(100 * Math.min(1, depth))} % of the direct light is missing on ${plane} while the sun stands between ${Math.round(bearing - half)}° and ${Math.round(bearing + half)}° and under ${Math.round(top)}°, and nowhere else`,
+        weight: 3,
+      },
+    ],
+    nextTest: "From the array's middle: bearing and height of what stands there, with compass and clinometer",
+    told: (values): Record<string, boolean> => (values[6] > GROWS_DEG_PER_YEAR ? { growing: true } : {}),
+  };
+}
+
+/** A top that rises by more than this a year is growing, and not the fit's play. */
+const GROWS_DEG_PER_YEAR = 0.4;
+
+function shadeLayers(axis: Axis, plane: string, string: string | null, values: readonly number[]): Layer[] {
+  const share = shadeShare(axis, plane, values);
+  return axis.units.flatMap(({ unit }, index): Layer[] => {
+    const mine = unit.strings.filter((one) => one.plane === plane && (string === null || one.id === string));
+    if (mine.length === 0) return [];
+    const strings = mine.length === unit.strings.length ? null : new Set(mine.map(({ id }) => id));
+    return [{ unit: index, stage: "dc", strings, values: share }];
+  });
+}
+
+/** What a shadow leaves of a plane's power, point by point. */
+function shadeShare(axis: Axis, plane: string, [bearing, half, top, depth, soft, fromDay, growth = 0]: readonly number[]): Float64Array {
+  const beam = axis.beamShare.get(plane) as Float64Array;
+  const out = new Float64Array(axis.count).fill(1);
+  for (let p = 0; p < axis.count; p++) {
+    if (axis.day[p] < fromDay) continue;
+    const off = Math.abs(((axis.sunAzimuthDeg[p] - bearing + 540) % 360) - 180);
+    if (off > half + 4 * soft) continue;
+    const height = top + (growth * (axis.day[p] - 365.25)) / 365.25 - axis.sunElevationDeg[p];
+    if (height < -4 * soft) continue;
+    const within = 1 / (1 + Math.exp(-(half - off) / (0.5 * soft)));
+    const under = 1 / (1 + Math.exp(-height / (0.5 * soft)));
+    out[p] = 1 - Math.min(0.97, depth * beam[p] * within * under);
+  }
+  return out;
+}
+
+/** Part of a plane's direct light, since a shadow came, that comes from within it. */
+function darkShare(axis: Axis, plane: string, values: readonly number[]): number {
+  const beam = axis.beamShare.get(plane) as Float64Array;
+  const { unlimitedW } = axis.units.find(({ unit }) => unit.strings.some((one) => one.plane === plane)) ?? axis.units[0];
+  const share = shadeShare(axis, plane, values);
+  let [all, dark] = [0, 0];
+  for (let p = 0; p < axis.count; p++) {
+    const direct = beam[p] * unlimitedW[p];
+    if (axis.day[p] < values[5] || !(direct > 0)) continue;
+    all += direct;
+    if (share[p] < 1 - 0.5 * values[3] * beam[p]) dark += direct;
+  }
+  return all > 0 ? dark / all : 1;
+}
+
+/** The interval in which the shadow first took something worth naming. */
+function firstShadow(axis: Axis, plane: string, values: readonly number[]): number {
+  const share = shadeShare(axis, plane, values);
+  const p = share.findIndex((left) => left < 0.95);
+  return p < 0 ? 0 : axis.interval[p];
+}
