@@ -94,6 +94,7 @@ function makeSite(random: RandomStream, { lat, lon, elevationM }: (typeof PLACES
   const nameplateW = count * modules * 405;
   const acRatedW =
     kind === "micro" ? 380 : cause === "clipping" ? Math.round(nameplateW * 0.65) : Math.round(nameplateW * random.uniform(0.9, 1.1));
+  const alone = kind === "string" && (cause === "bypass-conducting" || cause === "series-resistance" || random.chance(0.5));
   const azimuthDeg = Math.round(random.uniform(110, 250));
   return readSiteFile(
     JSON.stringify({
@@ -133,6 +134,8 @@ function makeSite(random: RandomStream, { lat, lon, elevationM }: (typeof PLACES
       ],
       strings: Array.from({ length: count }, (_, k) => ({
         ...{ id: `s${k + 1}`, inverter: "inv1", moduleType: "m405", modules },
+        // On a tracker of its own a string's voltage is its own; half of all sites are built so.
+        ...(alone ? { mppt: `t${k + 1}` } : {}),
         plane: cause === "orientation-mismatch" && k === count - 1 ? "back" : "roof",
       })),
       ...(cause === "curtailment" ? { exportLimitW: Math.round(nameplateW * 0.55) } : {}),
@@ -181,7 +184,14 @@ function faultOf(random: RandomStream, site: SiteFile, cause: CauseId, startMs: 
     "sensor-error": { ...always, factor: random.uniform(0.8, 0.92) },
     "scale-error": { ...lasting, factor: random.chance(0.3) ? 0.001 : random.uniform(0.8, 0.9) },
   };
-  return { cause, scope: cause === "scale-error" ? "inv1" : scope, from: null, to: null, ...sizes[cause] };
+  // Modules of one site age alike.
+  return {
+    cause,
+    scope: cause === "scale-error" ? "inv1" : cause === "degradation" ? "site" : scope,
+    from: null,
+    to: null,
+    ...sizes[cause],
+  };
 }
 
 /** The scope that the channels can prove, where that is wider than the true one. */

@@ -47,7 +47,7 @@ export function assemble(findings: Findings): Diagnosis {
   const { unlimitedKwh: expectedKwh } = attribution;
   // Told is what was reported: a wrong factor's part was put right above.
   const measuredKwh =
-    attribution.measuredKwh - entries.reduce((sum, { cause, lossKwh }) => (cause === "scale-error" ? sum + lossKwh : sum), 0);
+    attribution.measuredKwh - files.reduce((sum, { cause, lossKwh }) => (cause === "scale-error" ? sum + lossKwh : sum), 0);
   const lossKwh = expectedKwh - measuredKwh;
   const causes = entries.map((entry) => diagnosedCause(entry, grid.startMs, grid.stepMs)).sort((a, b) => b.lossKwh - a.lossKwh);
   const explained = causes.reduce((sum, cause) => sum + cause.lossKwh, 0);

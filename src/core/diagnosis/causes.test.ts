@@ -122,8 +122,9 @@ describe("wrong factors", () => {
 
   it("of an inverter are told by its two sides, with what they seemed to lose, and what is told still adds up", () => {
     const one = told({ faults: [{ cause: "scale-error", scope: "inv1", factor: 0.667, from: at }], told: /\.ac_w$|^inv1\.dc_w$/ });
-    // The simulator's factor takes both sides; here the DC side stays.
-    expect(named("scale-error", one)).toEqual([]);
+    // The simulator's factor takes both sides: then the step alone tells it.
+    expect(named("scale-error", one)).toMatchObject([{ scope: "inv1", to: null }]);
+    expect(Math.abs(Date.parse(named("scale-error", one)[0].from) - Date.parse(at))).toBeLessThanOrEqual(DAY_MS);
     const grid = { startMs, stepMs: 900_000, count: 120 * 96 };
     const site = exampleSite();
     const weather = makeWeather(grid, site.location, 4);

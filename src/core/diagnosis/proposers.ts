@@ -1,6 +1,7 @@
 import type { Proposer } from "../fit/select";
 import { proposeDegradation } from "../signatures/degradation/degradation";
 import { proposeOrientationMismatch } from "../signatures/orientationMismatch/orientationMismatch";
+import { proposeScaleStep } from "../signatures/scaleError/scaleStep";
 import { proposeSensorError } from "../signatures/sensorError/sensorError";
 import { proposeShading } from "../signatures/shading/shading";
 import { proposeSnow } from "../signatures/snow/snow";
@@ -17,5 +18,6 @@ export const PROPOSERS: readonly Proposer[] = [
   proposeThermalDerating,
   proposeDegradation,
   proposeSensorError,
+  proposeScaleStep,
   proposeOrientationMismatch,
 ];

@@ -14,7 +14,7 @@ export interface SnowChance {
 const FRESH_MS = 36 * HOUR_MS;
 /** Snow may stay on modules for some time after the depth gauge reads none. */
 const LINGER_MS = 36 * HOUR_MS;
-/** Degree hours over 2 °C that clear a module of the snow of one fall where no depth is measured. */
+/** Degree hours over 2 °C that clear a module of the snow of one fall: on the ground it lies longer. */
 const MELT_DEGREE_HOURS = 60;
 
 /**
@@ -31,8 +31,11 @@ export function snowChance(weather: Weather): SnowChance {
     const back = Math.max(1, Math.round((24 * HOUR_MS) / grid.stepMs));
     const fallen = (i: number) => Math.max(0, snowCm[i] - snowCm[i - 1]) || 0;
     let inADay = 0;
+    let melt = 0;
     for (let i = 0; i < grid.count; i++) {
-      if (snowCm[i] >= 0.5) mark(possible, i, LINGER_MS);
+      if (i > 0 && fallen(i) > 0) melt = 0;
+      else if (airTempC[i] > 2) melt += ((airTempC[i] - 2) * grid.stepMs) / HOUR_MS;
+      if (snowCm[i] >= 0.5 && melt < MELT_DEGREE_HOURS) mark(possible, i, LINGER_MS);
       if (i === 0) continue;
       inADay += fallen(i) - (i > back ? fallen(i - back) : 0);
       if (fallen(i) > 0 && inADay >= 1 - 1e-9) mark(fresh, i, FRESH_MS);

@@ -1,3 +1,4 @@
+import { inputsOf } from "../../expected/arrayOutput";
 import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
@@ -26,9 +27,13 @@ function candidateOf(axis: Axis, index: number, pvString: PvString, other: strin
   const { planes } = axis.comparison.expected;
   const own = planes.get(pvString.plane)?.effectiveWm2 as Float64Array;
   const its = planes.get(other)?.effectiveWm2 as Float64Array;
+  // Strings beside it on the same tracker hold its voltage up: it can't pass its darker part by.
+  const held = unit.inverters.some((inverter) =>
+    inputsOf(axis.comparison.site, inverter).some(({ strings }) => strings.length > 1 && strings.includes(pvString)),
+  );
   return {
     ...{ cause: "orientation-mismatch", scope: pvString.id, price: 3, bonus: 0, leastShare: LEAST_SHARE },
-    parameters: [{ name: "share", value: 0.4, least: 1 / pvString.modules, most: 0.9, step: 0.15 }],
+    parameters: held ? [] : [{ name: "share", value: 0.4, least: 1 / pvString.modules, most: 0.9, step: 0.15 }],
     onString: (id) => candidateOf(axis, index, unit.strings.find((one) => one.id === id) ?? pvString, other),
     layers: (on, [share]) => [
       {
@@ -39,14 +44,14 @@ function candidateOf(axis: Axis, index: number, pvString: PvString, other: strin
             a += own[i];
             b += its[i];
           }
-          return a > 0 ? mixedShare(b / a, share) : 1;
+          return a > 0 ? (held ? Math.min(1, b / a) : mixedShare(b / a, share)) : 1;
         }),
       },
     ],
     span: () => ({ from: 0, to: null }),
     evidence: ([share]) => [
       {
-        text: `${pvString.id} gives what a string would with about ${Math.round(share * pvString.modules)} of its ${pvString.modules} modules on ${other}`,
+        text: `${pvString.id} gives what a string would with ${held ? "some" : `about ${Math.round(share * pvString.modules)}`} of its ${pvString.modules} modules on ${other}`,
         weight: 3,
       },
     ],

@@ -44,6 +44,21 @@ export function rightScale(comparison: Comparison): { comparison: Comparison; si
       signatureOf(inverter.id, found, from, apparentKwh, `${inverter.id} says ${pct(found.factor)} of what its DC side gives`),
     );
   }
+  for (const unit of comparison.units) {
+    const { inverters, measuredBy, scope } = unit;
+    const ac = channels.get(measuredBy);
+    if (inverters.length !== 1 || !measuredBy.endsWith(".ac_w") || !ac || signatures.some((one) => one.scope === scope)) continue;
+    const found = unitFactorOf(dailyLevel(comparison, unit));
+    if (!found) continue;
+    const from = days.firsts[found.row];
+    const right = ac.map((watts, i) => (i >= from ? watts / found.factor : watts));
+    let apparentKwh = 0;
+    for (let i = from; i < grid.count; i++) if (!Number.isNaN(ac[i])) apparentKwh += intervalKwh(right[i] - ac[i], grid.stepMs);
+    channels.set(measuredBy, right);
+    signatures.push(
+      signatureOf(scope, found, from, apparentKwh, `${scope} reports ${found.factor} times what the light gives, as another unit would`),
+    );
+  }
   const meter = [...channels].find(([name]) => /^meter\..*\.kwh$/.test(name));
   if (meter && comparison.units.every(({ measuredBy }) => measuredBy.endsWith(".ac_w"))) {
     const found = factorOf(dailyMeter(comparison, meter[1]));
@@ -64,6 +79,38 @@ function signatureOf(scope: string, { factor, spread, days }: Factor, from: numb
     nextTest: "The counter on the device's own display over an hour, against the file; then transformer ratio and unit in the settings",
     told: { factor: Math.round(factor * 10_000) / 10_000 },
   };
+}
+
+/** Factors between units in use: kW for W, MW for kW, Wh of an interval for W and the like. */
+const UNIT_FACTORS = [1000, 0.001, 60, 1 / 60, 12, 1 / 12, 3.6, 1 / 3.6, 3600, 1 / 3600, 4, 0.25] as const;
+/** A day belongs to a factor where its level is so near to it (as a logarithm); so many of the days have to. */
+const NEAR_LOG = 0.35;
+const NEAR_SHARE = 0.85;
+/** Factors near one are what faults make; from here on only another unit does. */
+const LEAST_UNIT_LOG = 1;
+
+/** Measured over expected by day. */
+function dailyLevel({ grid, days }: Comparison, { measuredW, expectedW, nameplateW }: Comparison["units"][number]): Float64Array {
+  return daily(days.firsts, grid.count, (i) =>
+    expectedW[i] > LEAST_LOAD * nameplateW && !Number.isNaN(measuredW[i]) ? [measuredW[i], expectedW[i]] : null,
+  );
+}
+
+/** The factor of another unit that days carry from one on to the end; null where there is none. */
+function unitFactorOf(levels: Float64Array): Factor | null {
+  const known = Array.from(levels).flatMap((level, row) => (level > 0 ? [{ row, log: Math.log(level) }] : []));
+  for (const factor of UNIT_FACTORS) {
+    const log = Math.log(factor);
+    if (Math.abs(log) < LEAST_UNIT_LOG) continue;
+    const first = known.findIndex((day) => Math.abs(day.log - log) < NEAR_LOG);
+    if (first < 0) continue;
+    const own = known.slice(first);
+    const near = own.filter((day) => Math.abs(day.log - log) < NEAR_LOG);
+    if (near.length < LEAST_DAYS || near.length < NEAR_SHARE * own.length) continue;
+    const spread = median(near.map((day) => Math.abs(day.log - log)));
+    return { row: first === 0 ? 0 : known[first].row, factor, spread, days: near.length };
+  }
+  return null;
 }
 
 /** AC over what the DC side should make, by day; NaN where there is too little. */

@@ -7,7 +7,37 @@ const RAD = Math.PI / 180;
 
 /** `sensor-error`: what all units have in common and no array can do: the reported light drifts, or belongs to another direction. */
 export function proposeSensorError(fit: Fit): Candidate[] {
-  return [drift(fit), ...tilt(fit)].filter((one) => one !== null);
+  return [level(fit), drift(fit), ...tilt(fit)].filter((one) => one !== null);
+}
+
+/** An array that gives so much more than its papers is rather in more light than told (as a logarithm): beyond twice what papers and sensors are off by together. */
+const LEAST_LEVEL = 0.085;
+
+/** The same for all units and always: light that is told too low. Too high can't be told from dirt. */
+function level({ axis, state }: Fit): Candidate | null {
+  const { weather } = axis.comparison;
+  const found = Math.min(...axis.units.map((_, u) => state.coefficients[u]));
+  // Lux is told too loosely for that.
+  if ((!weather.ghiWm2 && weather.poaWm2.size === 0) || !(found > 0.7 * LEAST_LEVEL)) return null;
+  return {
+    // What calibration would have to be stretched by stands in the fit already: here only that it is rarer than an ordinary error.
+    ...{ cause: "sensor-error", scope: "site", price: -4.5, bonus: 0, leastShare: -1 },
+    parameters: [{ name: "log", value: 0.1, least: 0.02, most: 0.6, step: 0.03 }],
+    believable: ([log]) => log >= LEAST_LEVEL,
+    layers: (on, [log]) => {
+      const values = new Float64Array(on.count).fill(Math.exp(log));
+      return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
+    },
+    span: () => ({ from: 0, to: null }),
+    evidence: ([log]) => [
+      {
+        text: `${axis.units.length === 1 ? "The array gives" : "All inverters give"} ${Math.round(100 * (Math.exp(log) - 1))} % more than a healthy array could in the reported light`,
+        weight: 3,
+      },
+    ],
+    nextTest: "Glass and level of the sensor from the ground, then a second meter beside it at noon on a clear day",
+    told: ([log]) => ({ factor: Math.round(1000 * Math.exp(-log)) / 1000 }),
+  };
 }
 
 function drift({ axis }: Fit): Candidate | null {

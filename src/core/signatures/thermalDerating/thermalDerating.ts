@@ -22,6 +22,8 @@ export function proposeThermalDerating(fit: Fit): Candidate[] {
           { name: "at25", ...AT_25 },
           { name: "pctPerC", ...PCT_PER_C },
         ],
+        // A cap that hardly falls is a limit, and no heat's.
+        believable: ([, pct]) => pct > 1.1 * PCT_PER_C.least,
         layers: (on, values) => [
           {
             unit: index,

@@ -1,0 +1,78 @@
+import { DAY_MS } from "../../constants";
+import type { Axis } from "../../fit/axis";
+import type { Candidate } from "../../fit/candidate";
+import { bestStretch, dayLevels, levelCost } from "../../fit/dayLevels";
+import type { Fit } from "../../fit/fit";
+import { candidateCuts } from "../stringOpen/byLevel";
+
+/** Factors that are tried, as logarithms: nearer to one a meter isn't wrong, but old. */
+const LEVELS = [-0.9, -0.6, -0.4, -0.28, -0.2, -0.14, -0.1, 0.1, 0.14, 0.2, 0.28, 0.4, 0.6, 0.9] as const;
+const LEAST_LOG = 0.07;
+/** A factor so near to what is left of some strings (as a logarithm) is theirs. */
+const NEAR_CUT = 0.1;
+/** Rarer than what else makes a step, which has to fit worse by so much before it is the meter. */
+const PRICE = 8;
+const LEAST_GAIN = 10;
+
+/**
+ * `scale-error` from the level alone: since a day a unit reports another factor of what it should, at every light and hour, and no part of the
+ * array would give just that.
+ */
+export function proposeScaleStep(fit: Fit): Candidate[] {
+  const { axis } = fit;
+  const { days, grid } = axis.comparison;
+  return axis.units.flatMap(({ unit }, index): Candidate[] => {
+    const { level, sigma } = dayLevels(fit, index);
+    let best = { log: 0, from: 0, gain: LEAST_GAIN };
+    for (const log of LEVELS) {
+      const gains = level.map((value, row) =>
+        Number.isNaN(value) ? 0 : levelCost(value, sigma[row]) - levelCost(value - log, sigma[row]),
+      );
+      const found = bestStretch(gains);
+      if (found.from > 0 && found.to > gains.length - 8 && found.gain > best.gain) best = { log, from: found.from, gain: found.gain };
+    }
+    if (best.log === 0) return [];
+    const begins = days.firsts[best.from];
+    const perDay = DAY_MS / grid.stepMs;
+    const cuts = unit.strings.every(({ id }) => unit.stringAmps.has(id)) ? [] : cutLogs(axis, index);
+    return [
+      {
+        ...{ cause: "scale-error", scope: unit.scope, price: PRICE, bonus: 0, leastShare: -1 },
+        parameters: [
+          { name: "log", value: best.log, least: -2.5, most: 2.5, step: 0.04 },
+          { name: "from", value: begins, least: begins - perDay, most: begins + perDay, step: perDay / 6 },
+        ],
+        // What is left without some of the strings is told of them.
+        believable: ([log]) => Math.abs(log) >= LEAST_LOG && cuts.every((cut) => Math.abs(cut - log) > NEAR_CUT),
+        layers: (on, [log, from]) => [
+          {
+            ...{ unit: index, stage: "off", strings: null },
+            values: Float64Array.from(on.interval, (i) => (i + on.per / 2 >= from ? Math.exp(log) : 1)),
+          },
+        ],
+        span: ([, from]) => ({ from: Math.max(0, Math.round(from)), to: null }),
+        evidence: ([log]) => [
+          {
+            text: `Since one interval ${unit.scope} reports ${Math.round(100 * Math.exp(log))} % of what it did, at every light and hour, which no part of the array would leave`,
+            weight: 3,
+          },
+        ],
+        nextTest: "The counter on the device's own display over an hour, against the file; then transformer ratio and unit in the settings",
+        told: ([log]) => ({ factor: Math.round(10_000 * Math.exp(log)) / 10_000 }),
+      },
+    ];
+  });
+}
+
+/** What would be left of a unit without each kind of strings, as logarithms. */
+function cutLogs({ units, count }: Axis, index: number): number[] {
+  const { unit, groups } = units[index];
+  return candidateCuts(unit).map((cut) => {
+    let left = 0;
+    for (const { strings, share } of groups) {
+      const alive = strings.filter((id) => !cut.has(id)).length / strings.length;
+      for (let p = 0; p < count; p++) left += (alive * share[p]) / count;
+    }
+    return Math.log(Math.max(0.02, left));
+  });
+}
