@@ -92,7 +92,7 @@ test("the work can be done by keyboard alone", async ({ page }) => {
     .getByRole("complementary", { name: "Evidence ledger" })
     .getByRole("button", { name: /^Lost to String gives nothing at s2/ })
     .press("Enter");
-  await expect(page.getByText("No interval is counted for two causes. More at Diagnose.")).toBeVisible();
+  await expect(page.getByText("so that the sums add up. More at Diagnose.")).toBeVisible();
 });
 
 test("photos lose their metadata and stand upright", async ({ page, request }) => {

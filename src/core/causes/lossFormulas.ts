@@ -6,47 +6,47 @@ export interface LossFormula {
   source: string;
 }
 
-const OWN_INTERVALS = "No interval is counted for two causes of this kind.";
-const BESIDE =
-  "It may lie in intervals that another cause explains too; what both take is then in both, and the unexplained is less by it.";
+const SHARED =
+  "All from one base, the healthy array without its limits at the unit's own calibration. What several causes take together in an interval is shared by the mean over all orders in which they could have come (Shapley 1953), so that the sums add up.";
 
-const GAP: LossFormula = {
-  formula: "Σ (healthy − measured) · Δt over the intervals that this cause explains",
-  source: `Healthy: the expected output at the calibration of the unit's own healthy days, or of its working strings meanwhile. ${OWN_INTERVALS}`,
-};
-const BUILT_SO = (what: string): LossFormula => ({
-  formula: `Σ (possible − ${what}) · Δt over the intervals in which it acts`,
-  source: `Possible: the expected output without the inverter's own limits, at the unit's calibration. ${OWN_INTERVALS}`,
+const takes = (leaves: string, what: string): LossFormula => ({
+  formula: `Σ share of what is missing · Δt, ${leaves}`,
+  source: `${what} ${SHARED}`,
 });
 const NONE: LossFormula = { formula: "0", source: "The array gave what it gave: only what was told of it is wrong." };
 
-/** By cause; where none stands, the plain gap between healthy and measured. */
-const FORMULAS: Partial<Record<CauseId, LossFormula>> = {
-  "bypass-conducting": {
-    formula: "Σ U_missing · I · η · Δt from its first day",
-    source: `U_missing: how much the string's voltage fell at every current, V; I: its current; η: the inverter's efficiency at its rating. ${BESIDE}`,
-  },
-  "series-resistance": {
-    formula: "Σ R · I² · η · Δt from its first day",
-    source: `R: how much the string's voltage falls with its current more than before, Ω; η: the inverter's efficiency at its rating. ${BESIDE}`,
-  },
-  "module-converter-failed": {
-    formula: "Σ (middle module of its string − this one) · AC energy ÷ energy of all modules",
-    source: `Energies of single modules from the production file. ${BESIDE}`,
-  },
-  soiling: {
-    formula: "Σ measured · d ÷ (1 − d) · Δt, d = loss a dry day · days since the last rain that washed",
-    source: `Loss a dry day: least squares of ln(measured ÷ expected) of bright days, beside warmth and season. ${BESIDE}`,
-  },
-  clipping: BUILT_SO("rating"),
-  "start-threshold": BUILT_SO("measured"),
-  curtailment: {
-    ...BUILT_SO("measured"),
-    source: `Possible: the expected output within the inverters' own limits, at their calibration. ${OWN_INTERVALS}`,
-  },
+/** What each cause leaves, and of what. */
+const FORMULAS: Record<CauseId, LossFormula> = {
+  "string-open": takes("P_string → 0", "The string gives nothing from its first interval on."),
+  "bypass-conducting": takes("P_string → P · (1 − U_missing ÷ U)", "U_missing: by how much the string's voltage fell at every current, V."),
+  "series-resistance": takes("P_string → P · (1 − R · I ÷ U)", "R: by how much its voltage falls with its current more than before, Ω."),
+  "module-converter-failed": takes("P_string → P · (1 − 1 ÷ modules)", "One of its modules gives nothing."),
+  "inverter-outage": takes("P → 0", "Nothing came in the intervals told."),
+  "wet-insulation-trip": takes("P → 0", "Nothing came in the intervals told."),
+  "thermal-derating": takes(
+    "P → least of P and a cap that falls with the air's temperature",
+    "Cap and fall are fitted to the hours in which it stood there.",
+  ),
+  degradation: takes("P → P · (1 − r · years)", "r: loss a year beyond the ordinary ageing, fitted."),
+  shading: takes(
+    "P → P · (1 − depth · direct share)",
+    "While the sun stands behind what casts the shadow; its sides, top and depth are fitted to where in the sky something is missing.",
+  ),
+  snow: takes("P → measured", "On the covered days whatever is missing beyond the other causes is the snow's."),
+  soiling: takes(
+    "P → P · (1 − least of cap and r · days since the last wash)",
+    "r: loss a dry day; it and the cap are fitted, washes are rain and cleanings seen as jumps.",
+  ),
+  clipping: takes("P → least of P and the AC rating", "Rating from the site file; told only where the output stands at it."),
+  curtailment: takes("P → least of P and the limit", "Limit from the site file; with a full battery, what was measured."),
+  "start-threshold": takes("P → 0 where DC power is under the start", "Start threshold from the site file."),
+  "orientation-mismatch": takes(
+    "P_string → that of a string lit in two ways",
+    "In series it works at the current of its darker part, or past it through the bypass diodes.",
+  ),
   "scale-error": {
     formula: "Σ (reported ÷ factor − reported) · Δt",
-    source: "Factor: reported over what the other meter of the same energy says. It seems lost, and isn't.",
+    source: "Factor: reported over what the other meter of the same energy says, or over what came before. It seems lost, and isn't.",
   },
   "clock-error": NONE,
   "sensor-error": NONE,
@@ -55,5 +55,5 @@ const FORMULAS: Partial<Record<CauseId, LossFormula>> = {
 
 /** How the energy of a cause is worked out. */
 export function lossFormula(cause: CauseId): LossFormula {
-  return FORMULAS[cause] ?? GAP;
+  return FORMULAS[cause];
 }

@@ -25,6 +25,8 @@ export interface LedgerEntry {
   title: string;
   scope: string;
   lossKwh: number;
+  /** What mending it alone would have brought back. */
+  regainKwh: number;
   /** Probability from the sum of prior and evidence in log odds. */
   confidence: number;
   since: string | null;
@@ -66,6 +68,7 @@ export function buildLedger(diagnosis: Diagnosis | null, findings: readonly Ledg
         title,
         scope: "site",
         lossKwh: 0,
+        regainKwh: 0,
         confidence: 0,
         since: null,
         until: null,
@@ -92,6 +95,7 @@ function fromData(found: DiagnosedCause): LedgerEntry {
     title,
     scope: found.scope,
     lossKwh: found.lossKwh,
+    regainKwh: found.regainKwh,
     confidence: found.confidence,
     since: found.from,
     until: found.to,

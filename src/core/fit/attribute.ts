@@ -37,7 +37,7 @@ export interface Hold {
   full: Uint8Array | null;
 }
 
-/** Up to so many members at one point every set of them is asked for; of more, orders forward and back. */
+/** Up to so many members at one point every set of them is asked for; more share by what each takes first and last. */
 const MOST_EXACT = 7;
 /** So far over the rating an array surely stands at it: noise and the meter's own error. */
 const CLEARLY = 1.04;
@@ -79,6 +79,8 @@ export function attribute(
     ...{ unlimitedKwh: 0, measuredKwh: 0, calibrationKwh: 0 },
   };
   const active: number[] = [];
+  // Which members can act on a unit: its causes and its own limits.
+  const acts = chains.map(({ mine }, u) => new Set([...mine.map(({ member }) => member), rating[u], start[u]]));
   const [over, stood] = [units.map(() => 0), units.map(() => 0)];
   for (let p = 0; p < axis.count; p++) {
     active.length = 0;
@@ -97,36 +99,55 @@ export function attribute(
       full += could;
       for (const { member, layer } of mine) {
         const value = layer.values[p];
-        const acts = layer.stage === "limit" ? value < could : layer.stage === "cover" ? value > 0 : value !== 1;
-        if (acts && !active.includes(member)) active.push(member);
+        const bites = layer.stage === "limit" ? value < could : layer.stage === "cover" ? value > 0 : value !== 1;
+        if (bites && !active.includes(member)) active.push(member);
       }
-      if (could > units[u].ratedW) active.push(rating[u]);
       if (could > CLEARLY * units[u].ratedW) {
         over[u]++;
         if (watts > units[u].ratedW / CLEARLY) stood[u]++;
       }
-      // Under causes less DC power may be left than the inverter starts with.
-      if (units[u].startW > 0 && units[u].dcW[p] < 4 * units[u].startW) active.push(start[u]);
     }
     out.measuredKwh += intervalKwh(measured, stepMs);
     if (here.length === 0) continue;
     const held = hold.full !== null && hold.full[axis.interval[p]] === 1;
     const most = held ? Math.min(measured, hold.limitW) : hold.limitW;
     if (full > most) active.push(site);
-    if (active.length === 0) continue;
     if (active.length > MOST_BITS) active.length = MOST_BITS;
-    active.forEach((member, k) => {
+    const takeIn = (member: number, k: number) => {
       bitOf[member] = 1 << k;
-    });
-    const output = (mask: number): number => {
-      let sum = 0;
-      for (const u of here) sum += chains[u].chain.watts(p, mask, ratio[u][p]);
-      return mask & bitOf[site] ? Math.min(sum, most) : sum;
     };
-    share(active, output, full, (member, loss, back) => {
+    active.forEach(takeIn);
+    // Limits have a say where the healthy output is over them, or under causes less is left than the inverter starts with.
+    const all = 2 ** active.length - 1;
+    for (const u of here) {
+      const { chain } = chains[u];
+      const [whole, left] = [chain.limitsAt(p, chain.left(p, 0, ratio[u][p])), chain.limitsAt(p, chain.left(p, all, ratio[u][p]))];
+      if ((whole.rating || left.rating) && active.length < MOST_BITS) takeIn(rating[u], active.push(rating[u]) - 1);
+      if ((whole.start || left.start) && active.length < MOST_BITS) takeIn(start[u], active.push(start[u]) - 1);
+    }
+    const add = (member: number, loss: number, back: number) => {
       lost[member] += intervalKwh(loss, stepMs);
       regain[member] += intervalKwh(back, stepMs);
-    });
+    };
+    if (active.includes(site)) {
+      const together = (mask: number): number => {
+        const sum = here.reduce((total, u) => total + chains[u].chain.watts(p, mask, ratio[u][p]), 0);
+        return mask & bitOf[site] ? Math.min(sum, most) : sum;
+      };
+      share(active, bitOf, together, full, add);
+    } else if (active.length > 0) {
+      // Units that nothing holds back together are games of their own.
+      for (const u of here) {
+        const own = (mask: number): number => chains[u].chain.watts(p, mask, ratio[u][p]);
+        share(
+          active.filter((member) => acts[u].has(member)),
+          bitOf,
+          own,
+          own(0),
+          add,
+        );
+      }
+    }
     for (const member of active) bitOf[member] = 0;
   }
   const of = (member: number): Share => ({ lossKwh: lost[member], regainKwh: regain[member] });
@@ -138,40 +159,41 @@ export function attribute(
   return out;
 }
 
-/** Shapley values of a game over a few members, with what each alone would bring back. */
+/** Shapley values of a game over a few members, with what each alone would bring back. @param bitOf the bit of each member in a set */
 function share(
   active: readonly number[],
+  bitOf: Int32Array,
   output: (mask: number) => number,
   full: number,
   take: (member: number, lost: number, regain: number) => void,
 ): void {
   const n = active.length;
-  const all = 2 ** n - 1;
+  if (n === 0) return;
+  const own = active.map((member) => bitOf[member]);
+  const all = own.reduce((mask, bit) => mask | bit, 0);
+  const left = output(all);
   if (n === 1) {
-    const lost = full - output(all);
-    take(active[0], lost, lost);
+    take(active[0], full - left, full - left);
     return;
   }
-  const left = output(all);
-  const regain = active.map((_, k) => output(all & ~(1 << k)) - left);
+  const regain = own.map((bit) => output(all & ~bit) - left);
   if (n > MOST_EXACT) {
-    const forward = active.map((_, k) => k);
-    const taken = new Float64Array(n);
-    for (const order of [forward, [...forward].reverse()]) {
-      let [mask, before] = [0, full];
-      for (const k of order) {
-        mask |= 1 << k;
-        const after = output(mask);
-        taken[k] += (before - after) / 2;
-        before = after;
-      }
-    }
-    for (const k of forward) take(active[k], taken[k], regain[k]);
+    const lone = own.map((bit, k) => full - output(bit) + regain[k]);
+    const sum = lone.reduce((total, value) => total + value, 0);
+    const even = Math.abs(sum) < 1e-9;
+    active.forEach((member, k) => {
+      take(member, even ? (full - left) / n : ((full - left) * lone[k]) / sum, regain[k]);
+    });
     return;
   }
   const sets = 1 << n;
   const values = new Float64Array(sets);
-  for (let set = 0; set < sets; set++) values[set] = set === 0 ? full : output(set);
+  const masks = new Int32Array(sets);
+  for (let set = 0; set < sets; set++) {
+    const lowest = set & -set;
+    if (set > 0) masks[set] = masks[set ^ lowest] | own[31 - Math.clz32(lowest)];
+    values[set] = set === 0 ? full : output(masks[set]);
+  }
   const weights = weightsOf(n);
   for (let k = 0; k < n; k++) {
     let lost = 0;

@@ -59,7 +59,7 @@ export interface Axis {
 /** Finer than that the fit gains nothing: clouds over a station and over a roof differ within it. */
 const FINEST_MS = 15 * MINUTE_MS;
 /** Points that a fit is made on, at most; longer series are taken in coarser means. */
-const MOST_POINTS = 60_000;
+const MOST_POINTS = 20_000;
 /** Of the nameplate: with less expected, nothing is told by a point. */
 const LEAST_SHARE = 0.004;
 

@@ -17,6 +17,8 @@ export interface Candidate {
   cause: CauseId;
   scope: string;
   parameters: Parameter[];
+  /** Where else a search may begin; absent, with the parameters' own values alone. */
+  starts?: readonly (readonly number[])[];
   /** What it costs to believe in it, in natural logarithms, besides a part for each parameter. */
   price: number;
   /** What speaks for it beyond the output's power: currents, voltages, temperatures. */

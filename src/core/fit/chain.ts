@@ -64,9 +64,9 @@ export class UnitChain {
     return this.unit.unlimitedW[p] * Math.max(0, 1 + this.unit.follows[p] * (rel - 1));
   }
 
-  /** Output at a point under a set of members, W. @param ratio of the unit when nothing is wrong */
-  watts(p: number, mask: number, ratio: number): number {
-    const { unit, bitOf } = this;
+  /** Part of the healthy DC power that is left at a point under a set of members. @param ratio of the unit when nothing is wrong */
+  left(p: number, mask: number, ratio: number): number {
+    const { bitOf } = this;
     let rel = ratio;
     for (const { values } of this.light) rel *= values[p];
     if (this.single) {
@@ -79,6 +79,22 @@ export class UnitChain {
       rel *= sum;
     }
     for (const { member, values } of this.whole) if (mask & bitOf[member]) rel *= values[p];
+    return rel;
+  }
+
+  /** Whether the rating or the start threshold has a say where so much of the DC power is left. */
+  limitsAt(p: number, left: number): { rating: boolean; start: boolean } {
+    const { unit } = this;
+    return {
+      rating: unit.unlimitedW[p] * (1 + unit.follows[p] * (left - 1)) > unit.ratedW,
+      start: unit.dcW[p] * left < unit.startW,
+    };
+  }
+
+  /** Output at a point under a set of members, W. @param ratio of the unit when nothing is wrong */
+  watts(p: number, mask: number, ratio: number): number {
+    const { unit, bitOf } = this;
+    const rel = this.left(p, mask, ratio);
     if (mask & bitOf[this.limits.start] && unit.dcW[p] * rel < unit.startW) return 0;
     let watts = unit.unlimitedW[p] * Math.max(0, 1 + unit.follows[p] * (rel - 1));
     if (mask & bitOf[this.limits.rating] && watts > unit.ratedW) watts = unit.ratedW;

@@ -1,13 +1,16 @@
 import type { Axis } from "./axis";
 import type { Accepted, Candidate } from "./candidate";
 import { buildCells, type Cells, residuals } from "./cells";
+import { collapse } from "./collapse";
 import { Costs, type Fitness } from "./cost";
 import { type Layer, outputW } from "./layers";
 import { estimateNoise, type Noise } from "./noise";
 import { buildNuisance, litDays } from "./nuisance";
 
-/** Sweeps over a candidate's parameters when it is first tried, and when all are fitted together. */
-const SWEEPS = { first: 6, together: 2 } as const;
+/** Sweeps over a candidate's parameters when it is first tried, when it is among the best, and when all are fitted together. */
+const SWEEPS = { rough: 2, first: 6, together: 2 } as const;
+/** So many candidates are fitted to the end in a round. */
+const FINALISTS = 4;
 /** A search stops when its steps are this small a part of the first ones. */
 const FINE = 0.04;
 /** What a cause has to explain beyond its price before it is believed: the model is never quite true. */
@@ -63,15 +66,39 @@ export class Fit {
     return SAFETY + price + 0.5 * parameters.length * this.lnDays - bonus;
   }
 
-  /** Fits a candidate's own parameters beside what is accepted. @returns what it explains beyond its price, or less than nothing */
+  /**
+   * Fits candidates' own parameters beside what is accepted: all of them roughly, then the best ones to the end.
+   * @returns what each explains, in their order
+   */
+  tryAll(candidates: readonly Candidate[]): Accepted[] {
+    const base = collapse(this.layers());
+    const rough = candidates.map((candidate) => this.tried(candidate, this.bestStart(candidate, base), base, SWEEPS.rough));
+    const best = new Set([...rough].sort((a, b) => surplusOf(b) - surplusOf(a)).slice(0, FINALISTS));
+    return rough.map((one) => (best.has(one) ? this.tried(one.candidate, one.values, base, SWEEPS.first) : one));
+  }
+
+  /** Fits one candidate's own parameters beside what is accepted. */
   try(candidate: Candidate): Accepted {
-    const base = this.layers();
-    const start = candidate.parameters.map(({ value, least, most }) => Math.min(most, Math.max(least, value)));
-    const { values, cost } = this.search(candidate, start, base, SWEEPS.first);
+    const base = collapse(this.layers());
+    return this.tried(candidate, this.bestStart(candidate, base), base, SWEEPS.first);
+  }
+
+  private tried(candidate: Candidate, start: readonly number[], base: readonly Layer[], sweeps: number): Accepted {
+    const { values, cost } = this.search(candidate, start, base, sweeps);
     return {
       ...{ candidate, values, gain: this.state.cost - cost, price: this.priceOf(candidate) },
       lostShare: this.lostShare(base, candidate.layers(this.axis, values)),
     };
+  }
+
+  /** The best of the places that a candidate names to begin with, within its bounds. */
+  private bestStart({ parameters, starts, layers }: Candidate, base: readonly Layer[]): number[] {
+    const within = (values: readonly number[]) =>
+      values.map((value, k) => Math.min(parameters[k].most, Math.max(parameters[k].least, value)));
+    const all = (starts ?? [parameters.map(({ value }) => value)]).map(within);
+    if (all.length === 1) return all[0];
+    const costs = all.map((values) => this.costWith([...base, ...layers(this.axis, values)], 1).cost);
+    return all[costs.indexOf(Math.min(...costs))];
   }
 
   /** Takes a candidate up and fits all together again. */
@@ -85,14 +112,14 @@ export class Fit {
   together(): void {
     for (let round = 0; round < 2; round++) {
       for (const one of this.accepted) {
-        const base = this.layers(one);
+        const base = collapse(this.layers(one));
         const found = this.search(one.candidate, one.values, base, SWEEPS.together);
         one.values = found.values;
       }
       this.refresh();
     }
     for (const one of [...this.accepted]) {
-      const base = this.layers(one);
+      const base = collapse(this.layers(one));
       one.gain = this.costWith(base).cost - this.state.cost;
       one.lostShare = this.lostShare(base, one.candidate.layers(this.axis, one.values));
       if (surplusOf(one) > 0) continue;

@@ -33,7 +33,7 @@ export function selectCauses(
   const keyOf = ({ candidate: { cause, scope } }: Accepted) => `${cause} ${scope}`;
   const letGo = new Set<string>();
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const tried = proposers.flatMap((propose) => propose(fit)).map((candidate) => fit.try(candidate));
+    const tried = fit.tryAll(proposers.flatMap((propose) => propose(fit)));
     const [best] = tried.filter((one) => !letGo.has(keyOf(one))).sort((a, b) => surplusOf(b) - surplusOf(a));
     const taken = best && surplusOf(best) > 0 ? best : null;
     watch?.(tried, taken);

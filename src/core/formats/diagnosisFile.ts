@@ -10,6 +10,8 @@ export const diagnosedCauseSchema = z.looseObject({
   from: instant,
   to: instant.nullable(),
   lossKwh: z.number(),
+  /** What mending it alone would have brought back in the period. */
+  regainKwh: z.number(),
   confidence: z.number().min(0).max(1),
   evidence: z.array(z.looseObject({ text: z.string(), weight: z.number() })),
   nextTest: z.string(),
@@ -25,6 +27,8 @@ export const diagnosisSchema = z.looseObject({
     measuredKwh: z.number(),
     lossKwh: z.number(),
     unexplainedKwh: z.number(),
+    /** Part of the unexplained that is the units' own ratio to the model. */
+    calibrationKwh: z.number().default(0),
     performanceRatio: z.number().nullable(),
     performanceIndex: z.number().nullable(),
     moneyLost: z.number().nullable(),

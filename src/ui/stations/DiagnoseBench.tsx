@@ -95,6 +95,18 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
             ],
           }}
         />
+        {entry.lossKwh > 0 && Math.abs(entry.regainKwh - entry.lossKwh) > 0.02 * entry.lossKwh ? (
+          <Figure
+            label="Back if this alone is mended"
+            value={amount(Math.max(0, entry.regainKwh))}
+            unit="kWh"
+            origin={{
+              formula: "Σ (output without this cause − output with all) · Δt",
+              inputs: [["Its share of the loss", `${amount(entry.lossKwh)} kWh`]],
+              source: "Other causes go on acting: dust under a stopped inverter costs nothing until it runs again.",
+            }}
+          />
+        ) : null}
         {view.valuePerKwh !== null && view.site.tariff && entry.lossKwh > 0 ? (
           <Figure
             label="Worth"

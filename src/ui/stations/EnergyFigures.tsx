@@ -56,9 +56,14 @@ export function EnergyFigures({ view }: { view: CaseView }) {
         unit="kWh"
         origin={{
           formula: "lost = expected − measured = Σ causes + unexplained",
-          inputs: [expected, measured, ["Unexplained", `${amount(energy.unexplainedKwh)} kWh`]],
+          inputs: [
+            expected,
+            measured,
+            ["Unexplained", `${amount(energy.unexplainedKwh)} kWh`],
+            ["Of it, the units' own ratio", `${amount(energy.calibrationKwh)} kWh`],
+          ],
           source:
-            "Unexplained may be negative: the model's own spread of a few percent, and what two causes take together. It holds what limits by design take where that is under half a percent.",
+            "The causes' shares add up exactly. Unexplained is the units' own ratio to the model (nameplate, sensor, model: a few percent either way), its scatter, and what limits by design take where that is under half a percent; it may be negative.",
         }}
       />
       {energy.moneyLost !== null && energy.currency && site.tariff ? (

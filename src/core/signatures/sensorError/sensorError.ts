@@ -7,7 +7,7 @@ const RAD = Math.PI / 180;
 
 /** `sensor-error`: what all units have in common and no array can do: the reported light drifts, or belongs to another direction. */
 export function proposeSensorError(fit: Fit): Candidate[] {
-  return [level(fit), drift(fit), ...tilt(fit)].filter((one) => one !== null);
+  return [level(fit), drift(fit), tilt(fit)].filter((one) => one !== null);
 }
 
 /** An array that gives so much more than its papers is rather in more light than told (as a logarithm): beyond twice what papers and sensors are off by together. */
@@ -63,12 +63,7 @@ function drift({ axis }: Fit): Candidate | null {
 }
 
 /** Leans to begin a search with, as tangents. */
-const STARTS = [
-  [0.1, 0.03],
-  [-0.1, 0.03],
-  [0.03, 0.1],
-  [0.03, -0.1],
-] as const;
+const STARTS = [0, 1, 2, 3, 4, 5, 6, 7].map((eighth) => [0.12 * Math.sin((eighth * Math.PI) / 4), 0.12 * Math.cos((eighth * Math.PI) / 4)]);
 
 /** A lean under 7° is within what planes and levels are told to, and what models of tilted light differ by. */
 const LEAST_LEAN = 0.125;
@@ -76,42 +71,41 @@ const LEAST_LEAN = 0.125;
 const LEAST_DRIFT = 0.05;
 
 /** A horizontal sensor that leans: more light from one side, less from the other. */
-function tilt({ axis }: Fit): (Candidate | null)[] {
+function tilt({ axis }: Fit): Candidate | null {
   const { comparison } = axis;
   const { sky } = comparison.expected;
-  if (!comparison.weather.ghiWm2) return [];
+  if (!comparison.weather.ghiWm2) return null;
   const part = (i: number) => {
     const elevation = Math.max(3, 90 - comparison.expected.sun.zenithDeg[i]);
     const ghi = sky.ghiWm2[i];
     const beam = ghi > 0 ? Math.min(0.95, (sky.dniWm2[i] * Math.sin(elevation * RAD)) / ghi) : 0;
     return { beam, cot: 1 / Math.tan(elevation * RAD) };
   };
-  return STARTS.map(
-    ([toEast, toNorth]): Candidate => ({
-      ...{ cause: "sensor-error", scope: "site", price: 10, bonus: 0, leastShare: -1 },
-      parameters: [
-        { name: "leanEast", value: toEast, least: -0.35, most: 0.35, step: 0.04 },
-        { name: "leanNorth", value: toNorth, least: -0.35, most: 0.35, step: 0.04 },
-      ],
-      believable: ([east, north]) => Math.hypot(east, north) >= LEAST_LEAN,
-      layers: (on, [east, north]) => {
-        const values = new Float64Array(on.count);
-        for (let p = 0; p < on.count; p++) {
-          const { beam, cot } = part(on.interval[p]);
-          const azimuth = on.sunAzimuthDeg[p] * RAD;
-          const more = beam * cot * (east * Math.sin(azimuth) + north * Math.cos(azimuth));
-          values[p] = 1 / Math.max(0.4, Math.min(2.5, 1 + more));
-        }
-        return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
+  return {
+    ...{ cause: "sensor-error", scope: "site", price: 10, bonus: 0, leastShare: -1 },
+    parameters: [
+      { name: "leanEast", value: 0, least: -0.35, most: 0.35, step: 0.04 },
+      { name: "leanNorth", value: 0, least: -0.35, most: 0.35, step: 0.04 },
+    ],
+    starts: STARTS,
+    believable: ([east, north]) => Math.hypot(east, north) >= LEAST_LEAN,
+    layers: (on, [east, north]) => {
+      const values = new Float64Array(on.count);
+      for (let p = 0; p < on.count; p++) {
+        const { beam, cot } = part(on.interval[p]);
+        const azimuth = on.sunAzimuthDeg[p] * RAD;
+        const more = beam * cot * (east * Math.sin(azimuth) + north * Math.cos(azimuth));
+        values[p] = 1 / Math.max(0.4, Math.min(2.5, 1 + more));
+      }
+      return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
+    },
+    span: () => ({ from: 0, to: null }),
+    evidence: ([east, north]) => [
+      {
+        text: `The reported light is that of a sensor that leans by ${(Math.atan(Math.hypot(east, north)) / RAD).toFixed(0)}°: too much from one side of the sky, too little from the other, for all units alike`,
+        weight: 3,
       },
-      span: () => ({ from: 0, to: null }),
-      evidence: ([east, north]) => [
-        {
-          text: `The reported light is that of a sensor that leans by ${(Math.atan(Math.hypot(east, north)) / RAD).toFixed(0)}°: too much from one side of the sky, too little from the other, for all units alike`,
-          weight: 3,
-        },
-      ],
-      nextTest: "A level on the sensor, then a second meter beside it in the morning and in the afternoon of a clear day",
-    }),
-  );
+    ],
+    nextTest: "A level on the sensor, then a second meter beside it in the morning and in the afternoon of a clear day",
+  };
 }

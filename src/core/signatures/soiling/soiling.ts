@@ -16,6 +16,8 @@ const RATE = { value: 0.003, least: 0.001, most: 0.02, step: 0.0012 } as const;
 /** A jump up that no rain explains is a cleaning from so much on, as a logarithm, and from so many times its scatter. */
 const LEAST_JUMP = 0.035;
 const LEAST_JUMP_SIGMA = 4;
+/** Without the rain, one rise is a step: dirt has to have been washed off more than once. */
+const LEAST_TEETH = 2;
 /** Days on each side that a jump is told from. */
 const JUMP_DAYS = 5;
 
@@ -24,7 +26,7 @@ export function proposeSoiling(fit: Fit): Candidate[] {
   const { axis } = fit;
   const { rainMm } = axis.comparison.weather;
   const cleaned = cleanings(fit);
-  if ((!rainMm && cleaned.size === 0) || (axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0) < LEAST_DAYS) return [];
+  if ((!rainMm && cleaned.size < LEAST_TEETH) || (axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0) < LEAST_DAYS) return [];
   const everywhere = axis.units.map((_, index) => index);
   const scopes = [{ scope: "site", units: everywhere }];
   if (axis.units.length > 1) scopes.push(...axis.units.map(({ unit }, index) => ({ scope: unit.scope, units: [index] })));
