@@ -30,8 +30,9 @@ export interface Fitness {
  * Source of the form: random effects by Laird & Ware 1982.
  */
 export class Costs {
-  private readonly rows: number;
   private readonly work: Float64Array;
+  private readonly daily: Float64Array;
+  private readonly sums: DaySums;
 
   constructor(
     private readonly cells: Cells,
@@ -40,14 +41,23 @@ export class Costs {
     private readonly nuisance: Nuisance,
     rows: number,
   ) {
-    this.rows = rows;
     this.work = new Float64Array(cells.count * cells.units);
+    this.daily = new Float64Array(rows);
+    this.sums = new DaySums(nuisance.count);
   }
 
   /** @param start coefficients to begin with; absent, from none @param rounds of reweighting */
   evaluate(residual: Float64Array, start?: Float64Array, rounds = start ? 1 : 6): Fitness {
     const coefficients = start ? start.slice() : new Float64Array(this.nuisance.count);
     for (let round = 0; round < rounds; round++) this.improve(residual, coefficients, start ? 2 : round);
+    const cost = this.costOf(residual, coefficients);
+    return { cost, coefficients, dayCost: this.daily.slice(), left: this.work.slice() };
+  }
+
+  /** The cost alone, after one round from coefficients that aren't changed. */
+  costFrom(residual: Float64Array, start: Float64Array): number {
+    const coefficients = start.slice();
+    this.improve(residual, coefficients, 2);
     return this.costOf(residual, coefficients);
   }
 
@@ -66,73 +76,71 @@ export class Costs {
   private improve(residual: Float64Array, coefficients: Float64Array, round: number): void {
     const { units, count } = this.cells;
     const { count: n, sigma, shared, values } = this.nuisance;
-    const left = this.work;
+    const { work: left, sums, noise } = this;
     this.take(residual, coefficients, left);
     const normal = new Float64Array(n * n);
     const right = new Float64Array(n);
-    for (let j = 0; j < n; j++) normal[j * n + j] = 1 / sigma[j] ** 2;
-    const dayXX = new Float64Array(n * n);
-    const dayX = new Float64Array(n);
-    const dayXY = new Float64Array(n);
-    const cellX = new Float64Array(n);
-    const x = new Float64Array(n);
+    for (let j = 0; j < n; j++) {
+      normal[j * n + j] = 1 / sigma[j] ** 2;
+      right[j] = -coefficients[j] / sigma[j] ** 2;
+    }
+    const { xx, x: dayX, xy, cellX } = sums;
     // The first rounds look wider, so that a level far off is found.
-    const wide = round === 0 ? 3 : round === 1 ? 1.7 : 1;
+    const wide = (round === 0 ? 3 : round === 1 ? 1.7 : 1) ** 2;
     for (let k = 0; k < count; ) {
       const row = this.cellRow[k];
-      dayXX.fill(0);
-      dayX.fill(0);
-      dayXY.fill(0);
+      sums.clear();
+      const dayVariance = noise.day[row] ** 2;
       let [dayP, dayY, dayQ] = [0, 0, 0];
       for (; k < count && this.cellRow[k] === row; k++) {
         cellX.fill(0);
         let [P, Y] = [0, 0];
-        const common = this.noise.cell[k] ** 2;
+        const common = noise.cell[k] ** 2;
         for (let u = 0; u < units; u++) {
           const at = k * units + u;
           const r = left[at];
           if (Number.isNaN(r)) continue;
-          const own = this.noise.own[at] ** 2;
-          const total = own + common + this.noise.day[row] ** 2;
-          const weight = 1 / (1 + (0.5 * r * r) / total / SCALE.cell / wide ** 2);
-          const precision = weight / own;
+          const own = noise.own[at] ** 2;
+          const precision = 1 / (own * (1 + (0.5 * r * r) / ((own + common + dayVariance) * SCALE.cell * wide)));
+          const weighted = precision * r;
           P += precision;
-          Y += precision * r;
-          dayQ += precision * r * r;
-          x.fill(0);
-          x[u] = 1;
-          for (let c = 0; c < shared; c++) x[units + c] = values[at * shared + c];
-          for (let i = 0; i < n; i++) {
-            if (x[i] === 0) continue;
-            cellX[i] += precision * x[i];
-            dayXY[i] += precision * x[i] * r;
-            for (let j = 0; j <= i; j++) dayXX[i * n + j] += precision * x[i] * x[j];
+          Y += weighted;
+          dayQ += weighted * r;
+          cellX[u] += precision;
+          xy[u] += weighted;
+          xx[u * n + u] += precision;
+          const first = at * shared;
+          for (let c = 0; c < shared; c++) {
+            const value = values[first + c];
+            const scaled = precision * value;
+            const i = (units + c) * n;
+            cellX[units + c] += scaled;
+            xy[units + c] += weighted * value;
+            xx[i + u] += scaled;
+            for (let d = 0; d <= c; d++) xx[i + units + d] += scaled * values[first + d];
           }
         }
-        const shrink = common / (1 + common * P);
         const keep = 1 / (1 + common * P);
+        const shrink = common * keep;
         dayQ -= shrink * Y * Y;
         for (let i = 0; i < n; i++) {
-          dayXY[i] -= shrink * cellX[i] * Y;
-          for (let j = 0; j <= i; j++) dayXX[i * n + j] -= shrink * cellX[i] * cellX[j];
-          dayX[i] += keep * cellX[i];
+          const value = cellX[i];
+          if (value === 0) continue;
+          xy[i] -= shrink * value * Y;
+          for (let j = 0; j <= i; j++) xx[i * n + j] -= shrink * value * cellX[j];
+          dayX[i] += keep * value;
         }
         dayP += keep * P;
         dayY += keep * Y;
       }
-      const variance = this.noise.day[row] ** 2;
-      const shrink = variance / (1 + variance * dayP);
-      const q = dayQ - shrink * dayY * dayY;
-      const trust = 1 / (1 + (0.5 * q) / SCALE.day / wide ** 2);
+      const shrink = dayVariance / (1 + dayVariance * dayP);
+      const trust = 1 / (1 + (0.5 * (dayQ - shrink * dayY * dayY)) / SCALE.day / wide);
       for (let i = 0; i < n; i++) {
-        right[i] += trust * (dayXY[i] - shrink * dayX[i] * dayY);
-        for (let j = 0; j <= i; j++) normal[i * n + j] += trust * (dayXX[i * n + j] - shrink * dayX[i] * dayX[j]);
+        right[i] += trust * (xy[i] - shrink * dayX[i] * dayY);
+        for (let j = 0; j <= i; j++) normal[i * n + j] += trust * (xx[i * n + j] - shrink * dayX[i] * dayX[j]);
       }
     }
-    for (let i = 0; i < n; i++) {
-      right[i] -= coefficients[i] / sigma[i] ** 2;
-      for (let j = 0; j < i; j++) normal[j * n + i] = normal[i * n + j];
-    }
+    for (let i = 0; i < n; i++) for (let j = 0; j < i; j++) normal[j * n + i] = normal[i * n + j];
     const step = new CholeskyDecomposition(Matrix.from1DArray(n, n, normal)).solve(Matrix.columnVector(right)).to1DArray();
     for (let i = 0; i < n; i++) {
       coefficients[i] += step[i];
@@ -140,12 +148,13 @@ export class Costs {
     }
   }
 
-  private costOf(residual: Float64Array, coefficients: Float64Array): Fitness {
+  /** Cost at coefficients; what is left and the days' costs stay in the work arrays. */
+  private costOf(residual: Float64Array, coefficients: Float64Array): number {
     const { units, count } = this.cells;
     const { sigma } = this.nuisance;
-    const left = new Float64Array(count * units);
+    const { work: left, daily: dayCost } = this;
     this.take(residual, coefficients, left);
-    const dayCost = new Float64Array(this.rows);
+    dayCost.fill(0);
     let cost = 0;
     for (let k = 0; k < count; ) {
       const row = this.cellRow[k];
@@ -177,6 +186,27 @@ export class Costs {
       cost += dayCost[row];
     }
     for (let i = 0; i < coefficients.length; i++) cost += 0.5 * (coefficients[i] / sigma[i]) ** 2;
-    return { cost, dayCost, coefficients, left };
+    return cost;
+  }
+}
+
+/** Sums of a day on the way to the normal equations. */
+class DaySums {
+  readonly xx: Float64Array;
+  readonly x: Float64Array;
+  readonly xy: Float64Array;
+  readonly cellX: Float64Array;
+
+  constructor(n: number) {
+    this.xx = new Float64Array(n * n);
+    this.x = new Float64Array(n);
+    this.xy = new Float64Array(n);
+    this.cellX = new Float64Array(n);
+  }
+
+  clear(): void {
+    this.xx.fill(0);
+    this.x.fill(0);
+    this.xy.fill(0);
   }
 }

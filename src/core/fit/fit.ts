@@ -188,7 +188,7 @@ export class Fit {
     const costAt = (values: readonly number[]) => {
       const layers = [...base, ...candidate.layers(axis, values)];
       for (const u of touched) outputW(axis, u, layers, own[u]);
-      return this.costs.evaluate(residuals(axis, this.cells, own, scratch), this.state.coefficients, 1).cost;
+      return this.costs.costFrom(residuals(axis, this.cells, own, scratch), this.state.coefficients);
     };
     const values = [...start];
     let cost = costAt(values);

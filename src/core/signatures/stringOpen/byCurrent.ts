@@ -12,6 +12,8 @@ const WEAK_LIGHT_WM2 = 30;
 /** A string carries no current below this share of what its light should give. */
 const NOTHING_SHARE = 0.06;
 const LEAST_LIT_MS = 2 * HOUR_MS;
+/** Papers and sensors together, as a logarithm. */
+const LEVEL_SPREAD = 0.06;
 
 /**
  * Stretches in which a string carried no current although its plane was lit and its inverter worked,
@@ -52,19 +54,45 @@ export function deadByCurrent(comparison: Comparison, state: UnitState): Map<str
 /** `string-open` from string currents: the string is named. */
 export function stringOpenByCurrent(comparison: Comparison, state: UnitState): Signature[] {
   const { days } = comparison;
+  const { scope } = state.unit;
   return [...deadByCurrent(comparison, state)].flatMap(([id, runs]) =>
-    runs.map(({ from, to, ended }): Signature => {
-      const row = days.firsts.findIndex((first) => first > from) - 1;
+    runs.map((run): Signature => {
+      const row = days.firsts.findIndex((first) => first > run.from) - 1;
+      const level = levelOver(state, run, state.unit.withoutStrings(new Set([id])));
       return {
-        ...{ cause: "string-open", scope: id, from, to: ended ? to : null, lossKwh: 0 },
+        ...{ cause: "string-open", scope: id, from: run.from, to: run.ended ? run.to : null, lossKwh: 0 },
         evidence: [
+          { text: `${id} carried no current since ${dayName(days.days[Math.max(0, row)])} although its plane was lit`, weight: 4.5 },
           {
-            text: `${id} carried no current since ${dayName(days.days[Math.max(0, row)])} although its plane was lit and its inverter worked`,
-            weight: 6.5,
+            text: `${scope} meanwhile gave ${level.measured.toFixed(2)} of expected; ${level.left.toFixed(2)} is left without ${id}`,
+            weight: levelWeight(level),
           },
         ],
         nextTest: `Open-circuit voltage of ${id} at the isolator, load side and line side`,
       };
     }),
   );
+}
+
+interface Level {
+  measured: number;
+  left: number;
+}
+
+/** Part of the expected energy that was measured over a stretch, and that is left without a string. */
+function levelOver({ unit, unusable, claimed }: UnitState, run: Run, withoutW: Float64Array): Level {
+  let [expected, measured, without] = [0, 0, 0];
+  for (let i = run.from; i < run.to; i++) {
+    if (unusable[i] !== 0 || claimed[i] || !(unit.expectedW[i] > 0)) continue;
+    expected += unit.expectedW[i];
+    measured += unit.measuredW[i];
+    without += withoutW[i];
+  }
+  return expected > 0 ? { measured: measured / expected, left: without / expected } : { measured: 0, left: 0 };
+}
+
+/** A level as it should be speaks for the string; one below has other reasons besides, one above says that it works. */
+function levelWeight({ measured, left }: Level): number {
+  const off = Math.log(Math.max(0.01, measured) / Math.max(0.01, left)) / LEVEL_SPREAD;
+  return off < 0 ? 2 * Math.exp((-off * off) / 8) : Math.max(-2, 2 - (off * off) / 2);
 }
