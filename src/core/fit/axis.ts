@@ -3,6 +3,7 @@ import type { Unit } from "../comparison/unit";
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "../constants";
 import { InverterCurve } from "../electrical/inverter";
 import { planeNormal } from "../plane/incidence";
+import type { Scratch } from "./pointwise";
 
 /** What of a unit's intervals may be looked at: 0 where it may. */
 export interface Sight {
@@ -52,6 +53,8 @@ export interface Axis {
   sunElevationDeg: Float64Array;
   airTempC: Float64Array;
   units: FitUnit[];
+  /** Lent by a search while it asks for layers that it throws away at once. */
+  scratch?: Scratch;
   /** Part of the light in a plane that comes straight from the sun, by plane. */
   beamShare: Map<string, Float64Array>;
 }

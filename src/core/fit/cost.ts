@@ -33,6 +33,8 @@ export class Costs {
   private readonly work: Float64Array;
   private readonly daily: Float64Array;
   private readonly sums: DaySums;
+  /** Coefficients as sums over the residuals, for `costFrom`. */
+  private solver: Float64Array[] = [];
 
   constructor(
     private readonly cells: Cells,
@@ -54,11 +56,93 @@ export class Costs {
     return { cost, coefficients, dayCost: this.daily.slice(), left: this.work.slice() };
   }
 
-  /** The cost alone, after one round from coefficients that aren't changed. */
-  costFrom(residual: Float64Array, start: Float64Array): number {
-    const coefficients = start.slice();
-    this.improve(residual, coefficients, 2);
+  /**
+   * The cost alone, for searches: what may be off is fitted with the weights that every hour had at the last `weighFor`, so that it is
+   * linear in the residuals. Never under the cost that `evaluate` finds.
+   */
+  costFrom(residual: Float64Array): number {
+    const { units } = this.cells;
+    const coefficients = new Float64Array(this.nuisance.count);
+    this.solver.forEach((row, j) => {
+      let sum = 0;
+      for (let at = 0; at < row.length; at++) if (row[at] !== 0) sum += row[at] * residual[at];
+      coefficients[j] = j < units ? Math.min(MOST_CALIBRATION, Math.max(-MOST_CALIBRATION, sum)) : sum;
+    });
     return this.costOf(residual, coefficients);
+  }
+
+  /** Fixes the weights of `costFrom` at a fit. @param left residuals less what may be off, as `evaluate` gives them */
+  weighFor(left: Float64Array): void {
+    const { units, count } = this.cells;
+    const { count: n, sigma, shared, values } = this.nuisance;
+    const { noise } = this;
+    const size = count * units;
+    const weighted = Array.from({ length: n }, () => new Float64Array(size));
+    const column = (j: number, at: number) => (j < units ? (at % units === j ? 1 : 0) : values[at * shared + j - units]);
+    const precision = new Float64Array(size);
+    for (let k = 0; k < count; ) {
+      const row = this.cellRow[k];
+      const first = k;
+      const variance = noise.day[row] ** 2;
+      let [dayP, dayY, q] = [0, 0, 0];
+      for (; k < count && this.cellRow[k] === row; k++) {
+        const common = noise.cell[k] ** 2;
+        let [P, Y] = [0, 0];
+        for (let at = k * units; at < (k + 1) * units; at++) {
+          const r = left[at];
+          if (Number.isNaN(r)) continue;
+          const own = noise.own[at] ** 2;
+          precision[at] = 1 / (own * (1 + (0.5 * r * r) / ((own + common + variance) * SCALE.cell)));
+          P += precision[at];
+          Y += precision[at] * r;
+          q += precision[at] * r * r;
+        }
+        q -= (common / (1 + common * P)) * Y * Y;
+        dayP += P / (1 + common * P);
+        dayY += Y / (1 + common * P);
+      }
+      const shrink = variance / (1 + variance * dayP);
+      const trust = 1 / (1 + (0.5 * (q - shrink * dayY * dayY)) / SCALE.day);
+      for (let j = 0; j < n; j++) {
+        const out = weighted[j];
+        let dayX = 0;
+        for (let c = first; c < k; c++) {
+          const common = noise.cell[c] ** 2;
+          let [P, X] = [0, 0];
+          for (let at = c * units; at < (c + 1) * units; at++) {
+            P += precision[at];
+            X += precision[at] * column(j, at);
+          }
+          const keep = 1 / (1 + common * P);
+          for (let at = c * units; at < (c + 1) * units; at++) out[at] = trust * precision[at] * (column(j, at) - common * keep * X);
+          dayX += keep * X;
+        }
+        for (let c = first; c < k; c++) {
+          let P = 0;
+          for (let at = c * units; at < (c + 1) * units; at++) P += precision[at];
+          const keep = 1 / (1 + noise.cell[c] ** 2 * P);
+          for (let at = c * units; at < (c + 1) * units; at++) out[at] -= trust * precision[at] * keep * shrink * dayX;
+        }
+      }
+    }
+    const normal = Matrix.zeros(n, n);
+    for (let i = 0; i < n; i++) {
+      for (let j = 0; j <= i; j++) {
+        let sum = i === j ? 1 / sigma[j] ** 2 : 0;
+        for (let at = 0; at < size; at++) if (weighted[j][at] !== 0) sum += column(i, at) * weighted[j][at];
+        normal.set(i, j, sum);
+        normal.set(j, i, sum);
+      }
+    }
+    const inverse = new CholeskyDecomposition(normal).solve(Matrix.eye(n));
+    this.solver = Array.from({ length: n }, (_, i) => {
+      const row = new Float64Array(size);
+      for (let j = 0; j < n; j++) {
+        const share = inverse.get(i, j);
+        for (let at = 0; at < size; at++) row[at] += share * weighted[j][at];
+      }
+      return row;
+    });
   }
 
   private take(residual: Float64Array, coefficients: Float64Array, out: Float64Array): void {

@@ -6,6 +6,7 @@ import { Costs, type Fitness } from "./cost";
 import { type Layer, outputW } from "./layers";
 import { estimateNoise, type Noise } from "./noise";
 import { buildNuisance, litDays } from "./nuisance";
+import { Scratch } from "./pointwise";
 
 /** Sweeps over a candidate's parameters when it is first tried, when it is among the best, and when all are fitted together. */
 const SWEEPS = { rough: 2, first: 6, together: 2 } as const;
@@ -14,7 +15,7 @@ const FINALISTS = 4;
 /** A search stops when its steps are this small a part of the first ones. */
 const FINE = 0.04;
 /** What a cause has to explain beyond its price before it is believed: the model is never quite true. */
-const SAFETY = 4;
+const SAFETY = 8;
 
 /** What a cause explains beyond its price; less than nothing where it takes too little to be told. */
 export function surplusOf({ gain, price, lostShare, candidate, values }: Accepted): number {
@@ -33,6 +34,7 @@ export class Fit {
   readonly noise: Noise;
   private readonly costs: Costs;
   private readonly lnDays: number;
+  private readonly scratch: Scratch;
   accepted: Accepted[] = [];
   /** Layers that aren't fitted: what was told for sure by other means. */
   state: Fitness;
@@ -43,6 +45,7 @@ export class Fit {
     /** What is known without a fit: outages, strings whose current is told. */
     readonly known: readonly Layer[] = [],
   ) {
+    this.scratch = new Scratch(axis.count);
     this.cells = buildCells(axis);
     this.modelW = axis.units.map((_, u) => outputW(axis, u, known, new Float64Array(axis.count)));
     const residual = residuals(axis, this.cells, this.modelW);
@@ -51,6 +54,7 @@ export class Fit {
     this.costs = new Costs(this.cells, axis.cellRow, this.noise, nuisance, axis.comparison.days.days.length);
     this.lnDays = Math.log(Math.max(2, litDays(axis)));
     this.state = this.costs.evaluate(residual);
+    this.costs.weighFor(this.state.left);
   }
 
   /** Layers of everything that is known and accepted, but for one. */
@@ -84,10 +88,11 @@ export class Fit {
   }
 
   private tried(candidate: Candidate, start: readonly number[], base: readonly Layer[], sweeps: number): Accepted {
-    const { values, cost } = this.search(candidate, start, base, sweeps);
+    const { values } = this.search(candidate, start, base, sweeps);
+    const layers = candidate.layers(this.axis, values);
     return {
-      ...{ candidate, values, gain: this.state.cost - cost, price: this.priceOf(candidate) },
-      lostShare: this.lostShare(base, candidate.layers(this.axis, values)),
+      ...{ candidate, values, gain: this.state.cost - this.costWith([...base, ...layers]).cost, price: this.priceOf(candidate) },
+      lostShare: this.lostShare(base, layers),
     };
   }
 
@@ -162,8 +167,8 @@ export class Fit {
   }
 
   private refresh(): void {
-    const fitness = this.costWith(this.layers(), 4);
-    this.state = fitness;
+    this.state = this.costWith(this.layers(), 4);
+    this.costs.weighFor(this.state.left);
   }
 
   /** The fit of a set of layers. */
@@ -186,9 +191,12 @@ export class Fit {
     const own = modelW.map((watts, u) => (touched.has(u) ? new Float64Array(axis.count) : watts));
     const scratch = new Float64Array(this.cells.count * this.cells.units);
     const costAt = (values: readonly number[]) => {
+      this.scratch.reset();
+      axis.scratch = this.scratch;
       const layers = [...base, ...candidate.layers(axis, values)];
+      axis.scratch = undefined;
       for (const u of touched) outputW(axis, u, layers, own[u]);
-      return this.costs.costFrom(residuals(axis, this.cells, own, scratch), this.state.coefficients);
+      return this.costs.costFrom(residuals(axis, this.cells, own, scratch));
     };
     const values = [...start];
     let cost = costAt(values);
@@ -196,7 +204,7 @@ export class Fit {
     for (let sweep = 0; sweep < sweeps; sweep++) {
       let moved = false;
       candidate.parameters.forEach((parameter, k) => {
-        if (steps[k] < FINE * parameter.step) return;
+        if (steps[k] <= FINE * parameter.step) return;
         for (const sign of [1, -1]) {
           let went = false;
           for (let again = 0; again < 4; again++) {
@@ -217,7 +225,7 @@ export class Fit {
         }
         steps[k] *= 0.4;
       });
-      if (!moved && steps.every((step, k) => step < FINE * candidate.parameters[k].step)) break;
+      if (!moved && steps.every((step, k) => step <= FINE * candidate.parameters[k].step)) break;
     }
     return { values, cost };
   }

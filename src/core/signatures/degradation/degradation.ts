@@ -1,6 +1,7 @@
 import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
+import { pointwise } from "../../fit/pointwise";
 
 const YEAR_DAYS = 365.25;
 /** Under a year a slope is a season's. */
@@ -31,7 +32,7 @@ function candidateOf(axis: Axis, index: number, string: string | null = null): C
         unit: index,
         stage: "dc",
         strings: null,
-        values: on.day.map((day) => Math.max(0.2, 1 - ((pct / 100) * (day - on.day[0])) / YEAR_DAYS)),
+        values: pointwise(on, (p) => Math.max(0.2, 1 - ((pct / 100) * (on.day[p] - on.day[0])) / YEAR_DAYS)),
       },
     ],
     span: () => ({ from: 0, to: null }),

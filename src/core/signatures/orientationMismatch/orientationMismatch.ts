@@ -2,6 +2,7 @@ import { inputsOf } from "../../expected/arrayOutput";
 import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
+import { pointwise } from "../../fit/pointwise";
 import type { PvString } from "../../site/siteSchema";
 
 /** Of the energy. */
@@ -38,7 +39,8 @@ function candidateOf(axis: Axis, index: number, pvString: PvString, other: strin
     layers: (on, [share]) => [
       {
         ...{ unit: index, stage: "dc", strings: new Set([pvString.id]) },
-        values: Float64Array.from(on.interval, (first) => {
+        values: pointwise(on, (p) => {
+          const first = on.interval[p];
           let [a, b] = [0, 0];
           for (let i = first; i < Math.min(own.length, first + on.per); i++) {
             a += own[i];

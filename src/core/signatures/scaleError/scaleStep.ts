@@ -3,6 +3,7 @@ import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import { bestStretch, dayLevels, levelCost } from "../../fit/dayLevels";
 import type { Fit } from "../../fit/fit";
+import { pointwise } from "../../fit/pointwise";
 import { candidateCuts } from "../stringOpen/byLevel";
 
 /** Factors that are tried, as logarithms: nearer to one a meter isn't wrong, but old. */
@@ -44,12 +45,15 @@ export function proposeScaleStep(fit: Fit): Candidate[] {
         ],
         // What is left without some of the strings is told of them.
         believable: ([log]) => Math.abs(log) >= LEAST_LOG && cuts.every((cut) => Math.abs(cut - log) > NEAR_CUT),
-        layers: (on, [log, from]) => [
-          {
-            ...{ unit: index, stage: "off", strings: null },
-            values: Float64Array.from(on.interval, (i) => (i + on.per / 2 >= from ? Math.exp(log) : 1)),
-          },
-        ],
+        layers: (on, [log, from]) => {
+          const factor = Math.exp(log);
+          return [
+            {
+              ...{ unit: index, stage: "off", strings: null },
+              values: pointwise(on, (p) => (on.interval[p] + on.per / 2 >= from ? factor : 1)),
+            },
+          ];
+        },
         span: ([, from]) => ({ from: Math.max(0, Math.round(from)), to: null }),
         evidence: ([log]) => [
           {

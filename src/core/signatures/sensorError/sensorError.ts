@@ -1,5 +1,7 @@
+import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
+import { pointwise } from "../../fit/pointwise";
 
 const YEAR_DAYS = 365.25;
 const LEAST_DAYS = 90;
@@ -25,7 +27,8 @@ function level({ axis, state }: Fit): Candidate | null {
     parameters: [{ name: "log", value: 0.1, least: 0.02, most: 0.6, step: 0.03 }],
     believable: ([log]) => log >= LEAST_LEVEL,
     layers: (on, [log]) => {
-      const values = new Float64Array(on.count).fill(Math.exp(log));
+      const more = Math.exp(log);
+      const values = pointwise(on, () => more);
       return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
     },
     span: () => ({ from: 0, to: null }),
@@ -48,7 +51,7 @@ function drift({ axis }: Fit): Candidate | null {
     parameters: [{ name: "logPerYear", value: 0.08, least: 0.03, most: 0.8, step: 0.05 }],
     believable: ([slope]) => (slope * (axis.day.at(-1) ?? 0)) / YEAR_DAYS >= LEAST_DRIFT,
     layers: (on, [slope]) => {
-      const values = on.day.map((day) => Math.exp((slope * (day - on.day[0])) / YEAR_DAYS));
+      const values = pointwise(on, (p) => Math.exp((slope * (on.day[p] - on.day[0])) / YEAR_DAYS));
       return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
     },
     span: () => ({ from: 0, to: null }),
@@ -73,14 +76,7 @@ const LEAST_DRIFT = 0.05;
 /** A horizontal sensor that leans: more light from one side, less from the other. */
 function tilt({ axis }: Fit): Candidate | null {
   const { comparison } = axis;
-  const { sky } = comparison.expected;
   if (!comparison.weather.ghiWm2) return null;
-  const part = (i: number) => {
-    const elevation = Math.max(3, 90 - comparison.expected.sun.zenithDeg[i]);
-    const ghi = sky.ghiWm2[i];
-    const beam = ghi > 0 ? Math.min(0.95, (sky.dniWm2[i] * Math.sin(elevation * RAD)) / ghi) : 0;
-    return { beam, cot: 1 / Math.tan(elevation * RAD) };
-  };
   return {
     ...{ cause: "sensor-error", scope: "site", price: 10, bonus: 0, leastShare: -1 },
     parameters: [
@@ -90,13 +86,8 @@ function tilt({ axis }: Fit): Candidate | null {
     starts: STARTS,
     believable: ([east, north]) => Math.hypot(east, north) >= LEAST_LEAN,
     layers: (on, [east, north]) => {
-      const values = new Float64Array(on.count);
-      for (let p = 0; p < on.count; p++) {
-        const { beam, cot } = part(on.interval[p]);
-        const azimuth = on.sunAzimuthDeg[p] * RAD;
-        const more = beam * cot * (east * Math.sin(azimuth) + north * Math.cos(azimuth));
-        values[p] = 1 / Math.max(0.4, Math.min(2.5, 1 + more));
-      }
+      const { toEast, toNorth } = leanParts(on);
+      const values = pointwise(on, (p) => 1 / Math.max(0.4, Math.min(2.5, 1 + east * toEast[p] + north * toNorth[p])));
       return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
     },
     span: () => ({ from: 0, to: null }),
@@ -108,4 +99,30 @@ function tilt({ axis }: Fit): Candidate | null {
     ],
     nextTest: "A level on the sensor, then a second meter beside it in the morning and in the afternoon of a clear day",
   };
+}
+
+interface LeanParts {
+  toEast: Float64Array;
+  toNorth: Float64Array;
+}
+
+const known = new WeakMap<Axis, LeanParts>();
+
+/** How much more a sensor reads for each unit of lean to the east and north: its direct part over the tangent of the sun's height. */
+function leanParts(on: Axis): LeanParts {
+  let parts = known.get(on);
+  if (!parts) {
+    const { sky, sun } = on.comparison.expected;
+    parts = { toEast: new Float64Array(on.count), toNorth: new Float64Array(on.count) };
+    for (let p = 0; p < on.count; p++) {
+      const i = on.interval[p];
+      const height = Math.max(3, 90 - sun.zenithDeg[i]) * RAD;
+      const beam = sky.ghiWm2[i] > 0 ? Math.min(0.95, (sky.dniWm2[i] * Math.sin(height)) / sky.ghiWm2[i]) : 0;
+      const azimuth = on.sunAzimuthDeg[p] * RAD;
+      parts.toEast[p] = (beam / Math.tan(height)) * Math.sin(azimuth);
+      parts.toNorth[p] = (beam / Math.tan(height)) * Math.cos(azimuth);
+    }
+    known.set(on, parts);
+  }
+  return parts;
 }

@@ -2,6 +2,7 @@ import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
 import type { Layer } from "../../fit/layers";
+import { pointwise } from "../../fit/pointwise";
 
 /** Squares of the sky in which losses are looked for, degrees. */
 const AZIMUTH_STEP = 7.5;
@@ -157,18 +158,16 @@ function shadeLayers(axis: Axis, plane: string, string: string | null, values: r
 /** What a shadow leaves of a plane's power, point by point. */
 function shadeShare(axis: Axis, plane: string, [bearing, half, top, depth, soft, fromDay, growth = 0]: readonly number[]): Float64Array {
   const beam = axis.beamShare.get(plane) as Float64Array;
-  const out = new Float64Array(axis.count).fill(1);
-  for (let p = 0; p < axis.count; p++) {
-    if (axis.day[p] < fromDay) continue;
+  return pointwise(axis, (p) => {
+    if (axis.day[p] < fromDay) return 1;
     const off = Math.abs(((axis.sunAzimuthDeg[p] - bearing + 540) % 360) - 180);
-    if (off > half + 4 * soft) continue;
+    if (off > half + 4 * soft) return 1;
     const height = top + (growth * (axis.day[p] - 365.25)) / 365.25 - axis.sunElevationDeg[p];
-    if (height < -4 * soft) continue;
+    if (height < -4 * soft) return 1;
     const within = 1 / (1 + Math.exp(-(half - off) / (0.5 * soft)));
     const under = 1 / (1 + Math.exp(-height / (0.5 * soft)));
-    out[p] = 1 - Math.min(0.97, depth * beam[p] * within * under);
-  }
-  return out;
+    return 1 - Math.min(0.97, depth * beam[p] * within * under);
+  });
 }
 
 /** Part of a plane's direct light, since a shadow came, that comes from within it. */

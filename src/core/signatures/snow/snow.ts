@@ -1,5 +1,6 @@
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
+import { pointwise } from "../../fit/pointwise";
 import { snowChance } from "../../losses/snowCover";
 
 /** What a covered day costs, whatever its output: worse than a fair fit, better than a bad one; and what it costs to begin. */
@@ -63,7 +64,7 @@ export function proposeSnow(fit: Fit): Candidate[] {
         leastShare: LEAST_SHARE,
       },
       layers: (on) => {
-        const values = Float64Array.from(on.row, (row) => rowsCovered[row]);
+        const values = pointwise(on, (p) => rowsCovered[on.row[p]]);
         return on.units.map((_, unit) => ({ unit, stage: "cover", strings: null, values }));
       },
       span: () => ({

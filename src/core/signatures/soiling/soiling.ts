@@ -3,9 +3,12 @@ import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import { dayLevels } from "../../fit/dayLevels";
 import type { Fit } from "../../fit/fit";
+import { pointwise } from "../../fit/pointwise";
 
 /** Rain of a day that may wash, mm: the one of these that fits best is taken (light rain only wets, Kimber et al. 2006). */
 const WASHES_MM = [3, 6, 11];
+/** Stands for rain that isn't told. */
+const NEVER_MM = 1e6;
 const LEAST_DAYS = 45;
 /** Dirt settles on dirt: no array in the field loses more than some third (Kimber et al. 2006, Ilse et al. 2019). */
 const CAP = { value: 0.3, least: 0.06, most: 0.4, step: 0.08 } as const;
@@ -30,18 +33,16 @@ export function proposeSoiling(fit: Fit): Candidate[] {
   const everywhere = axis.units.map((_, index) => index);
   const scopes = [{ scope: "site", units: everywhere }];
   if (axis.units.length > 1) scopes.push(...axis.units.map(({ unit }, index) => ({ scope: unit.scope, units: [index] })));
-  return scopes.flatMap(({ scope, units }) =>
-    (rainMm ? WASHES_MM : [Number.POSITIVE_INFINITY]).map((washesMm) => candidateOf(axis, scope, units, { washesMm, cleaned })),
-  );
+  return scopes.map(({ scope, units }) => candidateOf(axis, scope, units, rainMm ? WASHES_MM : [NEVER_MM], cleaned));
 }
 
-function candidateOf(axis: Axis, scope: string, units: number[], washes: Washes): Candidate {
+function candidateOf(axis: Axis, scope: string, units: number[], washesMm: readonly number[], cleaned: ReadonlySet<number>): Candidate {
   const { comparison } = axis;
   return {
     ...{
       cause: "soiling",
       scope,
-      price: (units.length === axis.units.length ? 3 : 6) + 1.5 * washes.cleaned.size,
+      price: (units.length === axis.units.length ? 5 : 8) + 1.5 * cleaned.size,
       bonus: 0,
       leastShare: LEAST_SHARE,
     },
@@ -49,22 +50,25 @@ function candidateOf(axis: Axis, scope: string, units: number[], washes: Washes)
       { name: "perDay", ...RATE },
       { name: "cap", ...CAP },
       { name: "before", value: 0, least: 0, most: 0.3, step: 0.04 },
+      // Which rain washes isn't searched: the best of a few is kept.
+      { name: "washesMm", value: washesMm[0], least: 0, most: NEVER_MM, step: 0 },
     ],
+    starts: washesMm.flatMap((mm) => [0.0015, 0.004].map((rate) => [rate, CAP.value, 0, mm])),
     // At the least rate it is anything that sinks.
     believable: ([perDay]) => perDay > 1.15 * RATE.least,
-    layers: (on, [perDay, cap, before]) => {
-      const lost = dirtByRow(on, washes, perDay, cap, before);
-      const values = Float64Array.from(on.row, (row) => 1 - lost[row]);
+    layers: (on, [perDay, cap, before, mm]) => {
+      const lost = dirtByRow(on, { washesMm: mm, cleaned }, perDay, cap, before);
+      const values = pointwise(on, (p) => 1 - lost[on.row[p]]);
       return units.map((unit) => ({ unit, stage: "dc", strings: null, values }));
     },
-    span: ([perDay, cap, before]) => {
-      const lost = dirtByRow(axis, washes, perDay, cap, before);
+    span: ([perDay, cap, before, mm]) => {
+      const lost = dirtByRow(axis, { washesMm: mm, cleaned }, perDay, cap, before);
       const row = lost.findIndex((share) => share > 0);
       return { from: comparison.days.firsts[Math.max(0, row)], to: null };
     },
-    evidence: ([perDay]) => [
+    evidence: ([perDay, , , mm]) => [
       {
-        text: `The output sinks by ${(perDay * 100).toFixed(2)} % a dry day and is back after ${washedBy(washes)}`,
+        text: `The output sinks by ${(perDay * 100).toFixed(2)} % a dry day and is back after ${washedBy({ washesMm: mm, cleaned })}`,
         weight: 3,
       },
     ],
@@ -80,7 +84,7 @@ interface Washes {
 }
 
 function washedBy({ washesMm, cleaned }: Washes): string {
-  const rain = Number.isFinite(washesMm) ? [`${washesMm} mm of rain in a day`] : [];
+  const rain = washesMm < NEVER_MM ? [`${washesMm} mm of rain in a day`] : [];
   return [...rain, ...(cleaned.size > 0 ? [`${cleaned.size} ${cleaned.size === 1 ? "cleaning" : "cleanings"}`] : [])].join(" or ");
 }
 

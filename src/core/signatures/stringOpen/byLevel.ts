@@ -3,6 +3,7 @@ import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import { bestStretch, dayLevels, levelCost } from "../../fit/dayLevels";
 import type { Fit } from "../../fit/fit";
+import { pointwise } from "../../fit/pointwise";
 
 /** With more strings than this the level can't tell one dead string from ordinary spread. */
 const MOST_STRINGS_BY_LEVEL = 10;
@@ -118,7 +119,7 @@ function candidateOf(fit: Fit, index: number, cut: ReadonlySet<string>, { from, 
       return [
         {
           ...{ unit: index, stage: "dc", strings: cut },
-          values: Float64Array.from(on.interval, (i) => (i + on.per / 2 >= first && i + on.per / 2 < last ? 0 : 1)),
+          values: pointwise(on, (p) => (on.interval[p] + on.per / 2 >= first && on.interval[p] + on.per / 2 < last ? 0 : 1)),
         },
       ];
     },

@@ -1,5 +1,6 @@
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
+import { pointwise } from "../../fit/pointwise";
 
 /** The cap in air of 25 °C, as a share of the rating, and how fast it falls, % of the rating a degree. */
 const AT_25 = { value: 0.9, least: 0.3, most: 1.6, step: 0.1 } as const;
@@ -29,7 +30,7 @@ export function proposeThermalDerating(fit: Fit): Candidate[] {
             unit: index,
             stage: "limit",
             strings: null,
-            values: on.airTempC.map((air) => (Number.isNaN(air) ? Number.POSITIVE_INFINITY : cap(air, values))),
+            values: pointwise(on, (p) => (Number.isNaN(on.airTempC[p]) ? Number.POSITIVE_INFINITY : cap(on.airTempC[p], values))),
           },
         ],
         span: (values) => ({ from: firstCut(fit, index, (air) => cap(air, values)), to: null }),
