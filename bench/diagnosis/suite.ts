@@ -51,6 +51,9 @@ export function makeCase(number: number, cause: CauseId | null): SuiteCase {
   const grid = { startMs, stepMs: STEP_MS, count: days * 96 };
   const truly = makeWeather(grid, site.location, 7 * number + 3, place.climate);
   const faults = cause === null ? [] : [faultOf(random, site, cause, startMs, days)];
+  // Where snow falls it lies on modules too.
+  if (cause !== "snow" && (truly.channels.get("snow_cm") ?? []).some((cm) => cm > 1))
+    faults.push(faultOf(random, site, "snow", startMs, days));
   if (cause !== null && random.chance(0.2)) faults.push(faultOf(random, site, "inverter-outage", startMs, days));
   const file = readFaultsFile(JSON.stringify({ format: "irradant-faults/1", noisePct: random.uniform(0.5, 2), faults }), "suite", site);
   const simulated = simulateSite(site, truly, file, number, 1 + 0.012 * random.normal());
@@ -62,19 +65,19 @@ export function makeCase(number: number, cause: CauseId | null): SuiteCase {
   const causes = simulated.truth.flatMap((truth): TrueCause[] => {
     const share = Math.abs(truth.lossKwh) / Math.max(1, simulated.healthyKwh);
     const { kind } = CAUSES[truth.cause];
-    if (kind !== "data" && share < LEAST_SHARE) return [];
     const minimumScope = widestProvable(site, truth.scope, channels);
     return [
       {
         ...truth,
         ...(minimumScope ? { minimumScope } : {}),
-        optional: kind === "design" && share < OPTIONAL_SHARE,
+        // What is hardly there is never false and never missed.
+        optional: kind !== "data" && share < (kind === "design" ? OPTIONAL_SHARE : LEAST_SHARE),
         step: truth.cause === "string-open" || truth.cause === "inverter-outage",
         lossScored: kind !== "data",
       },
     ];
   });
-  const healthy = causes.every((truth) => CAUSES[truth.cause].kind === "design");
+  const healthy = causes.every((truth) => truth.optional || CAUSES[truth.cause].kind === "design");
   return { id: `${cause ?? "healthy"}-${number}`, site, weather: fromAfar(truly, random), production: { grid, channels }, healthy, causes };
 }
 

@@ -7,7 +7,7 @@ import { type DayIndex, indexDays } from "../series/localDay";
 import { commonGrid, resample } from "../series/resample";
 import type { SiteFile } from "../site/siteSchema";
 import { checkLight } from "../weather/checkLight";
-import { type Weather, weatherFromSeries } from "../weather/weather";
+import { type Weather, weatherFromSeries, withLight } from "../weather/weather";
 import { buildUnits, type Unit } from "./unit";
 
 /** Measured and expected side by side on one axis: what every detector looks at. */
@@ -24,6 +24,8 @@ export interface Comparison {
   unmeasured: string[];
   /** Measured state of charge of a battery, %, where there is one. */
   batteryPct: Float64Array | null;
+  /** True where the light was wrong and has been mended: then the rest of it is looked for more closely. */
+  lightMended: boolean;
   /** What was measured, on the axis. */
   production: Series;
 }
@@ -79,6 +81,7 @@ export function compare(
     units,
     unmeasured,
     batteryPct,
+    lightMended: false,
     production: measured,
   };
 }
@@ -87,6 +90,16 @@ export function compare(
 export function withProduction(comparison: Comparison, production: Series): Comparison {
   const { units, unmeasured } = buildUnits(comparison.site, comparison.expected, production);
   return { ...comparison, units, unmeasured, production, batteryPct: production.channels.get("battery.soc_pct") ?? null };
+}
+
+/** The same comparison in mended light: everything that was to be expected is worked out again. */
+export function inLight(comparison: Comparison, factor: Float64Array): Comparison {
+  const { site, options, production } = comparison;
+  const weather = withLight(comparison.weather, factor);
+  const voltages = [...production.channels.keys()].some((name) => name.endsWith(".dc_v"));
+  const expected = expectedOutput(site, weather, options, undefined, voltages);
+  const { units, unmeasured } = buildUnits(site, expected, production);
+  return { ...comparison, weather, expected, units, unmeasured, lightMended: true };
 }
 
 function spanOf(grid: Grid): string {

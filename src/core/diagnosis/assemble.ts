@@ -1,6 +1,7 @@
 import { CAUSES, type CauseId } from "../causes/causes";
 import type { Evidence } from "../causes/evidence";
 import type { Share } from "../fit/attribute";
+import type { Accepted } from "../fit/candidate";
 import { surplusOf } from "../fit/fit";
 import type { DiagnosedCause, Diagnosis } from "../formats/diagnosisFile";
 import { writeInstant } from "../formats/instant";
@@ -91,13 +92,15 @@ function referenceOf({ comparison, states }: Findings): number {
 
 function fromStanding({ candidate, values, fitted }: Standing, { lossKwh, regainKwh }: Share): Entry {
   const { cause, scope, nextTest } = candidate;
-  const evidence = candidate.evidence(values);
-  if (fitted) {
-    // The first reason is the fit's own; the others are said beside it.
-    const beside = evidence.slice(1).reduce((sum, { weight }) => sum + weight, 0);
-    evidence[0] = { ...evidence[0], weight: logOddsOf(surplusOf(fitted)) - CAUSES[cause].priorLogOdds - beside };
-  }
+  const reasons = candidate.evidence(values);
+  const evidence = fitted ? fittedEvidence(cause, reasons, fitted) : reasons;
   return { cause, scope, ...candidate.span(values), lossKwh, regainKwh, evidence, nextTest, told: candidate.told?.(values) ?? {} };
+}
+
+/** Reasons with the fit's own weight on the first; the others are said beside it. */
+export function fittedEvidence(cause: CauseId, [first, ...others]: readonly Evidence[], fitted: Accepted): Evidence[] {
+  const beside = others.reduce((sum, { weight }) => sum + weight, 0);
+  return [{ ...first, weight: logOddsOf(surplusOf(fitted)) - CAUSES[cause].priorLogOdds - beside }, ...others];
 }
 
 /** Log odds of a cause by how much worse everything fits without it: the model's own errors make a tenth of that count. */

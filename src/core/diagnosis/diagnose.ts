@@ -1,9 +1,9 @@
-import { type Comparison, compare, type SourceNames } from "../comparison/compare";
+import { type Comparison, compare, inLight, type SourceNames } from "../comparison/compare";
 import type { ModelOptions } from "../expected/options";
 import { type Attribution, attribute } from "../fit/attribute";
 import { type Axis, buildAxis, fitResolution, type Sight } from "../fit/axis";
-import type { Candidate } from "../fit/candidate";
-import { Fit } from "../fit/fit";
+import type { Accepted, Candidate } from "../fit/candidate";
+import { Fit, surplusOf } from "../fit/fit";
 import { selectCauses } from "../fit/select";
 import type { Diagnosis } from "../formats/diagnosisFile";
 import { snowChance } from "../losses/snowCover";
@@ -12,9 +12,9 @@ import { rightClock } from "../signatures/clockError/clockError";
 import { exportCaps, fullBattery } from "../signatures/curtailment/curtailment";
 import { detectDataGaps, unusableIntervals } from "../signatures/dataGap/dataGap";
 import { rightScale } from "../signatures/scaleError/scaleError";
-import type { UnitState } from "../signatures/signature";
+import type { Signature, UnitState } from "../signatures/signature";
 import type { SiteFile } from "../site/siteSchema";
-import { assemble } from "./assemble";
+import { assemble, fittedEvidence } from "./assemble";
 import { knownCauses } from "./known";
 import { PROPOSERS } from "./proposers";
 import type { Standing } from "./standing";
@@ -35,17 +35,29 @@ export function diagnose(site: SiteFile, weather: Series, production: Series, na
   // What the files have wrong is put right on copies before anything is held against the light: the clock first, then factors.
   const { comparison: timed, signatures: clocks } = rightClock(compare(site, weather, production, names, options));
   const { comparison, signatures: scales } = rightScale(timed);
+  return diagnoseMended(comparison, [...clocks, ...scales], MOST_MENDED);
+}
+
+/** The light is mended at most so many times: a lean is first told by the first order of what it does. */
+const MOST_MENDED = 3;
+
+/** Goes on from files whose clock and factors are right; where the light turns out to be wrong, once more in the light as it was. */
+function diagnoseMended(comparison: Comparison, told: readonly Signature[], mendings: number): DiagnosisRun {
   const states: UnitState[] = comparison.units.map((unit) => ({
     unit,
     unusable: unusableIntervals(comparison, unit),
     claimed: new Uint8Array(comparison.grid.count),
     healthyRatio: 1,
   }));
-  const files = [...clocks, ...scales, ...detectDataGaps(comparison, states)];
   const full = fullBattery(comparison, states);
   const snow = snowChance(comparison.weather);
   const known = states.flatMap((state, index) => knownCauses(comparison, hidden(state, full), index, snow));
   const fit = fitted(comparison, states, known, full);
+  const every = buildAxis(comparison, states, 1, 0);
+  const sensor = fit.accepted.filter(({ candidate }) => candidate.cause === "sensor-error");
+  if (sensor.length > 0 && mendings > 0) {
+    return diagnoseMended(inLight(comparison, lightFactor(every, sensor)), mergedSensor(told, sensor), mendings - 1);
+  }
   states.forEach((state, u) => {
     state.healthyRatio = Math.exp(fit.state.coefficients[u]);
   });
@@ -53,9 +65,34 @@ export function diagnose(site: SiteFile, weather: Series, production: Series, na
     ...known.map((candidate) => ({ candidate, values: [], fitted: null })),
     ...fit.accepted.map((one) => ({ candidate: one.candidate, values: one.values, fitted: one })),
   ];
-  const every = buildAxis(comparison, states, 1, 0);
+  const files = [...told, ...detectDataGaps(comparison, states)];
   const attribution = attributed(every, standing, fit, full);
   return { diagnosis: assemble({ comparison, states, files, standing, attribution }), comparison, states };
+}
+
+/** True over reported light, by interval. */
+function lightFactor(every: Axis, sensor: readonly Accepted[]): Float64Array {
+  const factor = new Float64Array(every.comparison.grid.count).fill(1);
+  for (const { candidate, values } of sensor) {
+    const [layer] = candidate.layers(every, values);
+    for (let p = 0; p < every.count; p++) factor[every.interval[p]] *= layer.values[p];
+  }
+  return factor;
+}
+
+/** What is said of the sensor, once: what the second look mends is the rest of the first. */
+function mergedSensor(told: readonly Signature[], sensor: readonly Accepted[]): Signature[] {
+  if (told.some(({ cause }) => cause === "sensor-error")) return [...told];
+  const [surest] = [...sensor].sort((a, b) => surplusOf(b) - surplusOf(a));
+  const { candidate, values } = surest;
+  return [
+    ...told,
+    {
+      ...{ cause: candidate.cause, scope: candidate.scope, ...candidate.span(values), lossKwh: 0, nextTest: candidate.nextTest },
+      evidence: fittedEvidence(candidate.cause, candidate.evidence(values), surest),
+      told: candidate.told?.(values),
+    },
+  ];
 }
 
 /** A unit with the intervals out of sight in which a full battery holds the site back: that looks like a fault. */

@@ -3,7 +3,7 @@ import type { Unit } from "../comparison/unit";
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "../constants";
 import { InverterCurve } from "../electrical/inverter";
 import { planeNormal } from "../plane/incidence";
-import type { Scratch } from "./pointwise";
+import type { Scratch } from "./scratch";
 
 /** What of a unit's intervals may be looked at: 0 where it may. */
 export interface Sight {

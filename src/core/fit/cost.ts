@@ -18,8 +18,9 @@ export interface Fitness {
   dayCost: Float64Array;
   /** Calibrations and the other columns of what may be off. */
   coefficients: Float64Array;
-  /** Residuals less those, by cell and unit. */
+  /** Residuals less those, by cell and unit; and with them. */
   left: Float64Array;
+  residual: Float64Array;
 }
 
 /**
@@ -53,7 +54,7 @@ export class Costs {
     const coefficients = start ? start.slice() : new Float64Array(this.nuisance.count);
     for (let round = 0; round < rounds; round++) this.improve(residual, coefficients, start ? 2 : round);
     const cost = this.costOf(residual, coefficients);
-    return { cost, coefficients, dayCost: this.daily.slice(), left: this.work.slice() };
+    return { cost, coefficients, dayCost: this.daily.slice(), left: this.work.slice(), residual: residual.slice() };
   }
 
   /**

@@ -8,8 +8,12 @@ export interface DayLevels {
   sigma: Float64Array;
 }
 
-/** Levels of days, from all hours of a unit by their weight. */
-export function dayLevels({ axis, cells, noise, state }: Fit, unit: number): DayLevels {
+/**
+ * Levels of days, from all hours of a unit by their weight.
+ * @param of residuals; those that calibration, season and the like leave, or all: a fit that knows of no step bends what may be off towards it
+ */
+export function dayLevels({ axis, cells, noise, state }: Fit, unit: number, of: "left" | "all" = "left"): DayLevels {
+  const residual = of === "left" ? state.left : state.residual;
   const rows = axis.comparison.days.days.length;
   const level = new Float64Array(rows).fill(Number.NaN);
   const sigma = new Float64Array(rows).fill(Number.NaN);
@@ -18,7 +22,7 @@ export function dayLevels({ axis, cells, noise, state }: Fit, unit: number): Day
     let [sum, weight] = [0, 0];
     for (; k < cells.count && axis.cellRow[k] === row; k++) {
       const at = k * cells.units + unit;
-      const r = state.left[at];
+      const r = residual[at];
       if (Number.isNaN(r)) continue;
       const precision = 1 / (noise.cell[k] ** 2 + noise.own[at] ** 2);
       sum += precision * r;

@@ -6,7 +6,7 @@ import { Costs, type Fitness } from "./cost";
 import { type Layer, outputW } from "./layers";
 import { estimateNoise, type Noise } from "./noise";
 import { buildNuisance, litDays } from "./nuisance";
-import { Scratch } from "./pointwise";
+import { Scratch } from "./scratch";
 
 /** Sweeps over a candidate's parameters when it is first tried, when it is among the best, and when all are fitted together. */
 const SWEEPS = { rough: 2, first: 6, together: 2 } as const;

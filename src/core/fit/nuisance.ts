@@ -10,6 +10,8 @@ export const SPREAD = {
   lowSun: 0.06,
   /** Weak light: the sensor's offset and the low end of curves. */
   weakLight: 0.06,
+  /** From half to full load: coefficients of heat and of the inverter's curve, cables. */
+  load: 0.008,
   /** A year's round of what albedo, spectrum and heat do. */
   season: 0.012,
   /** A plane's direction as told is true to some degrees. */
@@ -33,7 +35,7 @@ export function buildNuisance(axis: Axis, cells: Cells): Nuisance {
   const { units } = cells;
   const { days, site } = axis.comparison;
   const seasons = days.days.length >= SEASON_DAYS;
-  const shared = seasons ? 5 : 3;
+  const shared = seasons ? 6 : 4;
   const values = new Float64Array(cells.count * units * shared);
   const azimuths = axis.units.map(({ unit }) => site.planes.find(({ id }) => id === unit.strings[0]?.plane)?.azimuthDeg ?? 180);
   for (let k = 0; k < cells.count; k++) {
@@ -44,14 +46,15 @@ export function buildNuisance(axis: Axis, cells: Cells): Nuisance {
       values[at] = Math.exp(-Math.max(0, cells.elevationDeg[k]) / 8);
       values[at + 1] = Math.exp(-cells.load[k * units + u] / 0.08);
       values[at + 2] = Math.sin(((axis.sunAzimuthDeg[p] - azimuths[u]) * Math.PI) / 180);
+      values[at + 3] = 2 * (cells.load[k * units + u] - 0.5);
       if (!seasons) continue;
-      values[at + 3] = Math.cos(angle);
-      values[at + 4] = Math.sin(angle);
+      values[at + 4] = Math.cos(angle);
+      values[at + 5] = Math.sin(angle);
     }
   }
   const sigma = [
     ...axis.units.map(() => SPREAD.unit),
-    ...[SPREAD.lowSun, SPREAD.weakLight, SPREAD.hour],
+    ...[SPREAD.lowSun, SPREAD.weakLight, SPREAD.hour, SPREAD.load],
     ...(seasons ? [SPREAD.season, SPREAD.season] : []),
   ];
   return { count: sigma.length, sigma: Float64Array.from(sigma), shared, values };

@@ -15,7 +15,7 @@ export interface Signature {
   evidence: Evidence[];
   nextTest: string;
   /** What else the cause says of itself, by the public format's key: `offsetMinutes`. */
-  told?: Readonly<Record<string, number>>;
+  told?: Readonly<Record<string, number | boolean>>;
   /** Part of a string's power that is left at an interval, where the detector can say it. */
   leaves?: (i: number) => number;
 }

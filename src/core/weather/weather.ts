@@ -38,3 +38,13 @@ export function weatherFromSeries(series: Series): Weather {
     snowCm: one("snow_cm"),
   };
 }
+
+/** The same weather with its light mended: what a horizontal sensor and sensors in the planes said, times a factor each interval. */
+export function withLight(weather: Weather, factor: Float64Array): Weather {
+  const mended = (values: Float64Array) => values.map((value, i) => value * factor[i]);
+  return {
+    ...weather,
+    ghiWm2: weather.ghiWm2 && mended(weather.ghiWm2),
+    poaWm2: new Map([...weather.poaWm2].map(([plane, values]) => [plane, mended(values)])),
+  };
+}

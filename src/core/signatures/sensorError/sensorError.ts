@@ -49,7 +49,7 @@ function drift({ axis }: Fit): Candidate | null {
     ...{ cause: "sensor-error", scope: "site", price: 3, bonus: 0, leastShare: -1 },
     // Only upwards: an array that seems to give ever more can't be one that ages.
     parameters: [{ name: "logPerYear", value: 0.08, least: 0.03, most: 0.8, step: 0.05 }],
-    believable: ([slope]) => (slope * (axis.day.at(-1) ?? 0)) / YEAR_DAYS >= LEAST_DRIFT,
+    believable: ([slope]) => (slope * (axis.day.at(-1) ?? 0)) / YEAR_DAYS >= (axis.comparison.lightMended ? REST : 1) * LEAST_DRIFT,
     layers: (on, [slope]) => {
       const values = pointwise(on, (p) => Math.exp((slope * (on.day[p] - on.day[0])) / YEAR_DAYS));
       return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
@@ -70,6 +70,8 @@ const STARTS = [0, 1, 2, 3, 4, 5, 6, 7].map((eighth) => [0.12 * Math.sin((eighth
 
 /** A lean under 7° is within what planes and levels are told to, and what models of tilted light differ by. */
 const LEAST_LEAN = 0.125;
+/** Of these, where the light has been mended once: what is left is the same error. */
+const REST = 0.15;
 /** A drift has to come to this over the data, as a logarithm: twice what a class B sensor is true to. */
 const LEAST_DRIFT = 0.05;
 
@@ -84,7 +86,7 @@ function tilt({ axis }: Fit): Candidate | null {
       { name: "leanNorth", value: 0, least: -0.35, most: 0.35, step: 0.04 },
     ],
     starts: STARTS,
-    believable: ([east, north]) => Math.hypot(east, north) >= LEAST_LEAN,
+    believable: ([east, north]) => Math.hypot(east, north) >= (comparison.lightMended ? REST : 1) * LEAST_LEAN,
     layers: (on, [east, north]) => {
       const { toEast, toNorth } = leanParts(on);
       const values = pointwise(on, (p) => 1 / Math.max(0.4, Math.min(2.5, 1 + east * toEast[p] + north * toNorth[p])));

@@ -14,7 +14,7 @@ const LEAST_DAYS = 45;
 const CAP = { value: 0.3, least: 0.06, most: 0.4, step: 0.08 } as const;
 /** Of the energy: nobody washes for less. */
 const LEAST_SHARE = 0.012;
-const RATE = { value: 0.003, least: 0.001, most: 0.02, step: 0.0012 } as const;
+const RATE = { value: 0.003, least: 0.001, most: 0.008, step: 0.0012 } as const;
 
 /** A jump up that no rain explains is a cleaning from so much on, as a logarithm, and from so many times its scatter. */
 const LEAST_JUMP = 0.035;

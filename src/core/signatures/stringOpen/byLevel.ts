@@ -50,7 +50,7 @@ export function proposeStringOpen(fit: Fit): Candidate[] {
   const { axis } = fit;
   return axis.units.flatMap(({ unit, groups }, index) => {
     if (unit.strings.length < 2 || unit.strings.every(({ id }) => unit.stringAmps.has(id))) return [];
-    const { level, sigma } = dayLevels(fit, index);
+    const { level, sigma } = dayLevels(fit, index, "all");
     return candidateCuts(unit).flatMap((cut) => {
       const left = leftByRow(axis, groups, cut);
       const { gains, found } = bestAtAnyLevel(level, sigma, left);

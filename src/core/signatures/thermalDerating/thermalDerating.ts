@@ -1,9 +1,10 @@
+import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
 import { pointwise } from "../../fit/pointwise";
 
-/** The cap in air of 25 °C, as a share of the rating, and how fast it falls, % of the rating a degree. */
-const AT_25 = { value: 0.9, least: 0.3, most: 1.6, step: 0.1 } as const;
+/** The cap in the mean air of the best hours, as a share of the rating, and how fast it falls, % of the rating a degree. */
+const AT_PIVOT = { value: 0.9, least: 0.3, most: 1.6, step: 0.05 } as const;
 const PCT_PER_C = { value: 2, least: 0.8, most: 8, step: 0.8 } as const;
 /** However hot, it doesn't fall further before the inverter switches off. */
 const LEAST_CAP = 0.15;
@@ -14,29 +15,29 @@ const LEAST_SHARE = 0.006;
 export function proposeThermalDerating(fit: Fit): Candidate[] {
   const { axis } = fit;
   return axis.units.flatMap(({ unit }, index): Candidate[] => {
-    if (!someMissing(fit, index)) return [];
-    const cap = (air: number, [at25, pct]: readonly number[]) => unit.acRatedW * Math.max(LEAST_CAP, at25 - (pct / 100) * (air - 25));
+    const pivotC = warmHours(fit, index);
+    if (pivotC === null) return [];
+    const lastDay = axis.day.at(-1) ?? 0;
+    const cap = (air: number, [atPivot, pct]: readonly number[]) =>
+      unit.acRatedW * Math.max(LEAST_CAP, atPivot - (pct / 100) * (air - pivotC));
+    const cuts = (on: Axis, p: number, values: readonly number[]) =>
+      on.day[p] < values[2] || Number.isNaN(on.airTempC[p]) ? Number.POSITIVE_INFINITY : cap(on.airTempC[p], values);
     return [
       {
         ...{ cause: "thermal-derating", scope: unit.scope, price: 3, bonus: 0, leastShare: LEAST_SHARE },
         parameters: [
-          { name: "at25", ...AT_25 },
+          { name: "atPivot", ...AT_PIVOT },
           { name: "pctPerC", ...PCT_PER_C },
+          { name: "fromDay", value: 0, least: 0, most: 0.9 * lastDay, step: lastDay / 12 },
         ],
+        starts: BEGINS.flatMap((part) => [0.95, 0.8, 0.65].map((atPivot) => [atPivot, 1.6, part * lastDay])),
         // A cap that hardly falls is a limit, and no heat's.
         believable: ([, pct]) => pct > 1.1 * PCT_PER_C.least,
-        layers: (on, values) => [
+        layers: (on, values) => [{ unit: index, stage: "limit", strings: null, values: pointwise(on, (p) => cuts(on, p, values)) }],
+        span: (values) => ({ from: firstCut(fit, index, (p) => cuts(axis, p, values)), to: null }),
+        evidence: ([atPivot, pct]) => [
           {
-            unit: index,
-            stage: "limit",
-            strings: null,
-            values: pointwise(on, (p) => (Number.isNaN(on.airTempC[p]) ? Number.POSITIVE_INFINITY : cap(on.airTempC[p], values))),
-          },
-        ],
-        span: (values) => ({ from: firstCut(fit, index, (air) => cap(air, values)), to: null }),
-        evidence: ([at25, pct]) => [
-          {
-            text: `${unit.scope} is cut off above a line that falls by ${pct.toFixed(1)} % of its rating with each degree of the air, ${Math.round(100 * at25)} % at 25 °C; under it nothing is missing`,
+            text: `${unit.scope} is cut off above a line that falls by ${pct.toFixed(1)} % of its rating with each degree of the air, ${Math.round(100 * atPivot)} % at ${pivotC.toFixed(0)} °C; under it nothing is missing`,
             weight: 3,
           },
         ],
@@ -46,19 +47,26 @@ export function proposeThermalDerating(fit: Fit): Candidate[] {
   });
 }
 
-/** Whether anything is missing in the best hours. */
-function someMissing({ cells, state }: Fit, index: number): boolean {
-  let [missing, n] = [0, 0];
-  for (let at = index; at < state.left.length; at += cells.units) {
-    if (cells.load[at] < 0.5 || Number.isNaN(state.left[at])) continue;
+/** Where in the data a cut-back may begin, as parts of them: a fan fails on a day. */
+const BEGINS = [0, 0.15, 0.3, 0.5, 0.7];
+
+/** Mean air of the best hours, °C; null where nothing is missing in them. */
+function warmHours({ axis, cells, state }: Fit, index: number): number | null {
+  let [missing, air, n] = [0, 0, 0];
+  for (let k = 0; k < cells.count; k++) {
+    const at = k * cells.units + index;
+    const airC = axis.airTempC[axis.cellFirst[k]];
+    if (cells.load[at] < 0.5 || Number.isNaN(state.left[at]) || Number.isNaN(airC)) continue;
     missing += Math.min(0.5, Math.max(-0.5, state.left[at]));
+    air += airC;
     n++;
   }
-  return n >= 20 && missing < 0;
+  return n >= 20 && missing < 0 ? air / n : null;
 }
 
-function firstCut({ axis }: Fit, index: number, cap: (air: number) => number): number {
+/** The interval in which a cap first cut something off. */
+function firstCut({ axis }: Fit, index: number, cap: (p: number) => number): number {
   const { unlimitedW } = axis.units[index];
-  const p = unlimitedW.findIndex((watts, k) => watts > 1.03 * cap(axis.airTempC[k]));
+  const p = unlimitedW.findIndex((watts, k) => watts > 1.03 * cap(k));
   return p < 0 ? 0 : axis.interval[p];
 }
