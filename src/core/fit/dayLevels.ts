@@ -55,3 +55,27 @@ export function bestStretch(gains: ArrayLike<number>): { from: number; to: numbe
   }
   return best;
 }
+
+/** Levels at which the healthy days may lie: a fit that knows of no step lies between what was before and after. */
+const OFFSETS = [-0.16, -0.12, -0.08, -0.04, 0, 0.04, 0.08, 0.12, 0.16] as const;
+
+/**
+ * The stretch of days at a lower or higher share that explains most, wherever the healthy level is.
+ * @param left share of the output in such a stretch, by row
+ * @returns the days' gains, the stretch, and what all days then cost
+ */
+export function bestAtAnyLevel(level: Float64Array, sigma: Float64Array, left: ArrayLike<number>) {
+  let best: { gains: Float64Array; found: ReturnType<typeof bestStretch>; cost: number } | null = null;
+  for (const offset of OFFSETS) {
+    let cost = 0;
+    const gains = level.map((value, row) => {
+      if (Number.isNaN(value)) return 0;
+      const whole = levelCost(value - offset, sigma[row]);
+      cost += whole;
+      return whole - levelCost(value - offset - Math.log(left[row]), sigma[row]);
+    });
+    const found = bestStretch(gains);
+    if (!best || cost - found.gain < best.cost) best = { gains, found, cost: cost - found.gain };
+  }
+  return best as NonNullable<typeof best>;
+}

@@ -8,7 +8,7 @@ const YEAR_DAYS = 365.25;
 const LEAST_DAYS = 400;
 /** Beyond the ordinary rate, % a year: less nobody could claim for (Jordan & Kurtz 2013: median 0.5, most under 1). */
 const LEAST_PCT = 0.8;
-const MOST_PCT = 12;
+const MOST_PCT = 15;
 /** Of the energy: under it a slope is what sensors drift by. */
 const LEAST_SHARE = 0.008;
 
@@ -19,19 +19,19 @@ export function proposeDegradation(fit: Fit): Candidate[] {
   return axis.units.map((_, u) => candidateOf(axis, u));
 }
 
-function candidateOf(axis: Axis, index: number, string: string | null = null): Candidate {
+function candidateOf(axis: Axis, index: number, string: string | null = null, startPct = 2): Candidate {
   const { unit } = axis.units[index];
   // Modules age, not inverters: where there is one unit, it is the site's.
   const scope = string ?? (axis.units.length === 1 ? "site" : unit.scope);
   return {
     ...{ cause: "degradation", scope, price: 3, bonus: 0, leastShare: LEAST_SHARE },
-    parameters: [{ name: "pctPerYear", value: 2, least: LEAST_PCT, most: MOST_PCT, step: 1 }],
-    onString: (id) => candidateOf(axis, index, id),
+    parameters: [{ name: "pctPerYear", value: startPct, least: LEAST_PCT, most: MOST_PCT, step: 1 }],
+    onString: (id, [pct]) => candidateOf(axis, index, id, Math.min(MOST_PCT, pct * unit.strings.length)),
     layers: (on, [pct]) => [
       {
         unit: index,
         stage: "dc",
-        strings: null,
+        strings: string === null ? null : new Set([string]),
         values: pointwise(on, (p) => Math.max(0.2, 1 - ((pct / 100) * (on.day[p] - on.day[0])) / YEAR_DAYS)),
       },
     ],

@@ -5,8 +5,8 @@ import type { Fit } from "../../fit/fit";
 import { pointwise } from "../../fit/pointwise";
 import type { PvString } from "../../site/siteSchema";
 
-/** Of the energy. */
-const LEAST_SHARE = 0.01;
+/** Of the energy: less is what planes are told wrong by. */
+const LEAST_SHARE = 0.02;
 
 /**
  * `orientation-mismatch`: some modules of a string lie on another plane than the papers say. In series, the string works either at the current of its

@@ -1,7 +1,7 @@
 import { DAY_MS } from "../../constants";
 import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
-import { bestStretch, dayLevels, levelCost } from "../../fit/dayLevels";
+import { bestAtAnyLevel, dayLevels } from "../../fit/dayLevels";
 import type { Fit } from "../../fit/fit";
 import { pointwise } from "../../fit/pointwise";
 import { candidateCuts } from "../stringOpen/byLevel";
@@ -14,6 +14,10 @@ const NEAR_CUT = 0.1;
 /** Rarer than what else makes a step, which has to fit worse by so much before it is the meter. */
 const PRICE = 8;
 const LEAST_GAIN = 10;
+/** Days before it that have to show what is right. */
+const FIRST_DAYS = 15;
+/** A factor stays until it is mended: what ends so many days before the data is something else. */
+const LAST_DAYS = 8;
 
 /**
  * `scale-error` from the level alone: since a day a unit reports another factor of what it should, at every light and hour, and no part of the
@@ -23,14 +27,12 @@ export function proposeScaleStep(fit: Fit): Candidate[] {
   const { axis } = fit;
   const { days, grid } = axis.comparison;
   return axis.units.flatMap(({ unit }, index): Candidate[] => {
-    const { level, sigma } = dayLevels(fit, index);
-    let best = { log: 0, from: 0, gain: LEAST_GAIN };
+    const { level, sigma } = dayLevels(fit, index, "all");
+    let best = { log: 0, from: 0, cost: Number.POSITIVE_INFINITY };
     for (const log of LEVELS) {
-      const gains = level.map((value, row) =>
-        Number.isNaN(value) ? 0 : levelCost(value, sigma[row]) - levelCost(value - log, sigma[row]),
-      );
-      const found = bestStretch(gains);
-      if (found.from > 0 && found.to > gains.length - 8 && found.gain > best.gain) best = { log, from: found.from, gain: found.gain };
+      const { found, cost } = bestAtAnyLevel(level, sigma, new Float64Array(level.length).fill(Math.exp(log)));
+      const lasts = found.from >= FIRST_DAYS && found.to > level.length - LAST_DAYS;
+      if (lasts && found.gain > LEAST_GAIN && cost < best.cost) best = { log, from: found.from, cost };
     }
     if (best.log === 0) return [];
     const begins = days.firsts[best.from];

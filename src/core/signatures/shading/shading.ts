@@ -3,6 +3,7 @@ import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
 import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
+import { planeNormal } from "../../plane/incidence";
 
 /** Squares of the sky in which losses are looked for, degrees. */
 const AZIMUTH_STEP = 7.5;
@@ -42,6 +43,7 @@ export function proposeShading(fit: Fit): Candidate[] {
   });
 }
 
+const RAD = Math.PI / 180;
 /** Where in the data a shadow may begin, as parts of them. */
 const STARTS = [0, 0.15, 0.3, 0.45, 0.6, 0.75];
 
@@ -120,10 +122,16 @@ function candidateOf(axis: Axis, plane: string, block: Block, string: string | n
     { name: "depth", value: block.depth, least: LEAST_DEPTH, most: MOST_DEPTH, step: 0.2 },
     { name: "softDeg", value: 4, least: 0.5, most: 9, step: 2.5 },
     { name: "fromDay", value: block.row > 0 ? firstDay : 0, least: 0, most: block.row > 0 ? 0.9 * lastDay : 0, step: 14 },
+    // How much of its part of the sky it takes too: all of a wall's, hardly any of a bare tree's.
+    { name: "sky", value: 0, least: 0, most: 1, step: 0.3 },
     ...(years > 1.1 ? [{ name: "growthDegPerYear", value: 0, least: 0, most: 8, step: 1 }] : []),
   ];
   return {
     ...{ cause: "shading", scope: string ?? plane, parameters, price: 3, bonus: 0, leastShare: LEAST_SHARE },
+    starts:
+      block.row > 0
+        ? STARTS.slice(1).map((part) => parameters.map(({ name, value }) => (name === "fromDay" ? part * lastDay : value)))
+        : undefined,
     // A low rim all round is what models of low light differ by, and no obstacle.
     // And what takes the light wherever the sun stands is no shadow.
     believable: (values) => (values[2] >= LOW_TOP_DEG || values[1] <= LOW_HALF_DEG) && darkShare(axis, plane, values) <= MOST_DARK,
@@ -138,7 +146,7 @@ function candidateOf(axis: Axis, plane: string, block: Block, string: string | n
       },
     ],
     nextTest: "From the array's middle: bearing and height of what stands there, with compass and clinometer",
-    told: (values): Record<string, boolean> => (values[6] > GROWS_DEG_PER_YEAR ? { growing: true } : {}),
+    told: (values): Record<string, boolean> => (values[7] > GROWS_DEG_PER_YEAR ? { growing: true } : {}),
   };
 }
 
@@ -156,18 +164,45 @@ function shadeLayers(axis: Axis, plane: string, string: string | null, values: r
 }
 
 /** What a shadow leaves of a plane's power, point by point. */
-function shadeShare(axis: Axis, plane: string, [bearing, half, top, depth, soft, fromDay, growth = 0]: readonly number[]): Float64Array {
+function shadeShare(
+  axis: Axis,
+  plane: string,
+  [bearing, half, top, depth, soft, fromDay, sky, growth = 0]: readonly number[],
+): Float64Array {
   const beam = axis.beamShare.get(plane) as Float64Array;
+  // What stands before the sun stands before its part of the sky too.
+  const dome = sky > 0 ? sky * blockedSky(axis, plane, bearing, half, top) : 0;
   return pointwise(axis, (p) => {
     if (axis.day[p] < fromDay) return 1;
+    const dull = 1 - dome * (1 - beam[p]);
     const off = Math.abs(((axis.sunAzimuthDeg[p] - bearing + 540) % 360) - 180);
-    if (off > half + 4 * soft) return 1;
+    if (off > half + 4 * soft) return dull;
     const height = top + (growth * (axis.day[p] - 365.25)) / 365.25 - axis.sunElevationDeg[p];
-    if (height < -4 * soft) return 1;
+    if (height < -4 * soft) return dull;
     const within = 1 / (1 + Math.exp(-(half - off) / (0.5 * soft)));
     const under = 1 / (1 + Math.exp(-height / (0.5 * soft)));
-    return 1 - Math.min(0.97, depth * beam[p] * within * under);
+    return Math.max(0.03, dull - depth * beam[p] * within * under);
   });
+}
+
+/** Steps of the sum over a block of the sky, degrees. */
+const SKY_STEP_DEG = 5;
+
+/** Part of an even sky's light on a plane that comes from a block: between two bearings, from the ground to a top. */
+function blockedSky({ comparison }: Axis, planeId: string, bearing: number, half: number, top: number): number {
+  const plane = comparison.site.planes.find(({ id }) => id === planeId);
+  if (!plane) return 0;
+  const normal = planeNormal(plane.tiltDeg, plane.azimuthDeg);
+  let sum = 0;
+  for (let el = SKY_STEP_DEG / 2; el < top; el += SKY_STEP_DEG) {
+    const [up, flat] = [Math.sin(el * RAD), Math.cos(el * RAD)];
+    for (let az = bearing - half + SKY_STEP_DEG / 2; az < bearing + half; az += SKY_STEP_DEG) {
+      const front = flat * (Math.sin(az * RAD) * normal.east + Math.cos(az * RAD) * normal.north) + up * normal.up;
+      if (front > 0) sum += front * flat;
+    }
+  }
+  // An even sky gives π times the view of it (Liu & Jordan 1963).
+  return (sum * (SKY_STEP_DEG * RAD) ** 2) / (Math.PI * ((1 + Math.cos(plane.tiltDeg * RAD)) / 2));
 }
 
 /** Part of a plane's direct light, since a shadow came, that comes from within it. */

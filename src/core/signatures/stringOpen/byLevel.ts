@@ -1,7 +1,7 @@
 import type { Unit } from "../../comparison/unit";
 import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
-import { bestStretch, dayLevels, levelCost } from "../../fit/dayLevels";
+import { bestAtAnyLevel, dayLevels } from "../../fit/dayLevels";
 import type { Fit } from "../../fit/fit";
 import { pointwise } from "../../fit/pointwise";
 
@@ -63,26 +63,6 @@ export function proposeStringOpen(fit: Fit): Candidate[] {
       return [candidateOf(fit, index, cut, stretch)];
     });
   });
-}
-
-/** Levels at which the healthy days may lie: a fit that knows of no step lies between what was before and after. */
-const OFFSETS = [-0.16, -0.12, -0.08, -0.04, 0, 0.04, 0.08, 0.12, 0.16] as const;
-
-/** The stretch without some strings that explains most, wherever the healthy level is. */
-function bestAtAnyLevel(level: Float64Array, sigma: Float64Array, left: Float64Array) {
-  let best: { gains: Float64Array; found: ReturnType<typeof bestStretch>; cost: number } | null = null;
-  for (const offset of OFFSETS) {
-    let cost = 0;
-    const gains = level.map((value, row) => {
-      if (Number.isNaN(value)) return 0;
-      const whole = levelCost(value - offset, sigma[row]);
-      cost += whole;
-      return whole - levelCost(value - offset - Math.log(left[row]), sigma[row]);
-    });
-    const found = bestStretch(gains);
-    if (!best || cost - found.gain < best.cost) best = { gains, found, cost: cost - found.gain };
-  }
-  return best as NonNullable<typeof best>;
 }
 
 /** Part of a unit's output that is left without some strings, by row. */

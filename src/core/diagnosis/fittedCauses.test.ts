@@ -1,0 +1,171 @@
+import { describe, expect, it } from "vitest";
+import { CAUSES, type CauseId } from "../causes/causes";
+import { compare } from "../comparison/compare";
+import { DAY_MS } from "../constants";
+import { buildAxis } from "../fit/axis";
+import { Fit } from "../fit/fit";
+import { selectCauses } from "../fit/select";
+import type { Series } from "../series/grid";
+import { exampleSite } from "../simulator/exampleSite";
+import { readFaultsFile } from "../simulator/faultsFile";
+import { simulateSite } from "../simulator/simulateSite";
+import { makeWeather } from "../simulator/weatherMaker";
+import type { SiteFile } from "../site/siteSchema";
+import { diagnose } from "./diagnose";
+import { PROPOSERS } from "./proposers";
+
+const NAMES = { weather: "w", production: "p" };
+
+interface Case {
+  site?: SiteFile;
+  faults?: object[];
+  told?: RegExp;
+  days?: number;
+  from?: string;
+  stepMs?: number;
+  /** What the station tells, where that isn't the weather itself. */
+  station?: (weather: Series) => Series;
+}
+
+function simulated({
+  site = exampleSite(),
+  faults = [],
+  told = /\.ac_w$/,
+  days = 150,
+  from = "2025-03-01",
+  stepMs = 900_000,
+  station,
+}: Case) {
+  const grid = { startMs: Date.parse(`${from}T00:00:00Z`), stepMs, count: (days * DAY_MS) / stepMs };
+  const weather = makeWeather(grid, site.location, 4);
+  const file = readFaultsFile(JSON.stringify({ format: "irradant-faults/1", noisePct: 1, faults }), "f", site);
+  const { production, truth } = simulateSite(site, weather, file, 4);
+  const channels = new Map([...production.channels].filter(([name]) => told.test(name)));
+  return { site, weather: station ? station(weather) : weather, production: { grid, channels }, truth };
+}
+
+function told(one: Case) {
+  const { site, weather, production, truth } = simulated(one);
+  const { diagnosis } = diagnose(site, weather, production, NAMES);
+  return {
+    causes: diagnosis.causes.filter(({ cause }) => CAUSES[cause].kind !== "design" || cause === "orientation-mismatch"),
+    truth,
+    diagnosis,
+  };
+}
+
+const near = (said: number, truth: number, within: number) =>
+  expect(Math.abs(said / truth - 1), `${said} for ${truth}`).toBeLessThan(within);
+
+describe("a fit of all causes", () => {
+  it("finds what stands in the way of the sun, by the part of the sky", () => {
+    const wall = { kind: "building", bearingDeg: 235, distanceM: 9, heightM: 8, widthM: 9 };
+    const { causes, truth } = told({ faults: [{ cause: "shading", scope: "south", ...wall }] });
+    expect(causes).toMatchObject([{ cause: "shading", scope: "south", to: null }]);
+    near(causes[0].lossKwh, truth[0].lossKwh, 0.25);
+    const [, from, to] = causes[0].evidence[0].text.match(/between (-?\d+)° and (\d+)°/) ?? [];
+    expect(Number(from)).toBeLessThan(235);
+    expect(Number(to)).toBeGreaterThan(235);
+  });
+
+  it("tells a decline from a season over two years, and gives it to the string whose current carries it", () => {
+    const site = exampleSite((it) => {
+      it.strings = it.strings.map((string, k) => ({ ...string, mppt: `t${k}` }));
+    });
+    const fault = { cause: "degradation", scope: "s2", pctPerYear: 6 };
+    const { causes, truth } = told({ site, faults: [fault], days: 700, stepMs: 3_600_000, told: /\.(ac_w|dc_a)$/, from: "2024-04-01" });
+    const [found] = causes.filter(({ cause }) => cause === "degradation");
+    expect(found).toMatchObject({ scope: "s2", to: null });
+    near(found.lossKwh, truth[0].lossKwh, 0.25);
+    near(found.pctPerYear as number, 6, 0.25);
+  });
+
+  it("tells a cut-back in heat from clipping", () => {
+    const { causes, truth } = told({ faults: [{ cause: "thermal-derating", scope: "inv1", startC: 34, pctPerC: 4 }], from: "2025-05-01" });
+    expect(causes).toMatchObject([{ cause: "thermal-derating", scope: "inv1" }]);
+    near(causes[0].lossKwh, truth[0].lossKwh, 0.35);
+  });
+
+  it("sees a string that lies on two planes", () => {
+    const site = exampleSite((it) => {
+      it.planes.push({ ...it.planes[0], id: "east", azimuthDeg: 90 });
+      it.strings = [it.strings[0], { ...it.strings[1], plane: "east" }].map((string, k) => ({ ...string, mppt: `t${k}` }));
+    });
+    const fault = { cause: "orientation-mismatch", scope: "s1", plane: "east", modules: 4 };
+    const { causes, truth } = told({ site, faults: [fault], told: /\.(ac_w|dc_a|dc_v)$/ });
+    expect(causes).toMatchObject([{ cause: "orientation-mismatch", scope: "s1" }]);
+    near(causes[0].lossKwh, truth[0].lossKwh, 0.25);
+  });
+});
+
+describe("a sensor that is wrong", () => {
+  const bent =
+    (factor: (day: number, i: number) => number) =>
+    (weather: Series): Series => ({
+      ...weather,
+      channels: new Map(
+        [...weather.channels].map(([name, values]) => [
+          name,
+          name === "ghi" ? values.map((value, i) => value * factor((i * weather.grid.stepMs) / DAY_MS, i)) : values,
+        ]),
+      ),
+    });
+  const onlyGhi = (weather: Series): Series => ({
+    ...weather,
+    channels: new Map([...weather.channels].filter(([name]) => name !== "dni" && name !== "dhi")),
+  });
+
+  it("drifts: told as the sensor's, and what is expected is worked out in the light as it was", () => {
+    const { causes, diagnosis } = told({ days: 300, station: (weather) => onlyGhi(bent((day) => 1 - 0.25 * (day / 365))(weather)) });
+    expect(causes).toMatchObject([{ cause: "sensor-error", scope: "site", lossKwh: 0 }]);
+    expect(Math.abs(diagnosis.energy.unexplainedKwh)).toBeLessThan(0.05 * diagnosis.energy.expectedKwh);
+  });
+
+  it("isn't looked for in a station that is right", () => {
+    expect(told({ days: 300, station: onlyGhi }).causes).toEqual([]);
+  });
+});
+
+describe("a factor", () => {
+  const reported = (factor: number, fromDay: number) => {
+    const { site, weather, production } = simulated({ days: 100 });
+    const ac = production.channels.get("inv1.ac_w") as Float64Array;
+    const channels = new Map([["inv1.ac_w", ac.map((watts, i) => (i >= fromDay * 96 ? watts * factor : watts))]]);
+    return { ...diagnose(site, weather, { grid: production.grid, channels }, NAMES).diagnosis, ac };
+  };
+
+  it.each([
+    [0.001, 0],
+    [0.001, 40],
+    [1000, 40],
+    [0.84, 50],
+    [1.12, 50],
+  ])("of %d from day %i on is the meter's, with what it seemed to take", (factor, fromDay) => {
+    const { causes, energy, ac } = reported(factor, fromDay);
+    expect(causes).toMatchObject([{ cause: "scale-error", scope: "inv1", to: null }]);
+    near(causes[0].factor as number, factor, 0.04);
+    const hidden = ac.reduce((sum, watts, i) => sum + (i >= fromDay * 96 ? watts * (1 - factor) : 0), 0) / 4000;
+    near(causes[0].lossKwh, hidden, 0.15);
+    expect(energy.measuredKwh + energy.lossKwh).toBeCloseTo(energy.expectedKwh, 1);
+    expect(causes.reduce((sum, { lossKwh }) => sum + lossKwh, energy.unexplainedKwh)).toBeCloseTo(energy.lossKwh, 0);
+  });
+});
+
+it("finds the same whatever the order of the proposers", () => {
+  const faults = [
+    { cause: "string-open", scope: "s2", from: "2025-05-10T09:00:00Z" },
+    { cause: "soiling", scope: "site", pctPerDay: 0.4, cleansMm: 6 },
+  ];
+  const { site, weather, production } = simulated({ faults });
+  const comparison = compare(site, weather, production, NAMES);
+  const sights = comparison.units.map((unit) => ({ unit, unusable: new Uint8Array(comparison.grid.count) }));
+  const found = [PROPOSERS, [...PROPOSERS].reverse()].map((proposers) => {
+    const fit = new Fit(buildAxis(comparison, sights, 1));
+    selectCauses(fit, proposers);
+    return fit.accepted
+      .map(({ candidate: { cause, scope }, values }) => ({ cause, scope, values }))
+      .sort((a, b) => a.cause.localeCompare(b.cause));
+  });
+  expect(found[0].map(({ cause }) => cause)).toContain<CauseId>("string-open");
+  expect(found[1]).toEqual(found[0]);
+});
