@@ -5,7 +5,9 @@ import { diagnose } from "@/core/diagnosis/diagnose";
 import { expectedOutput } from "@/core/expected/expectedOutput";
 import { readSeriesCsv, writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { exampleSite } from "@/core/simulator/exampleSite";
+import { type FaultEntry, readFaultsFile } from "@/core/simulator/faultsFile";
 import { simulateProduction } from "@/core/simulator/production";
+import { simulateSite } from "@/core/simulator/simulateSite";
 import { makeWeather } from "@/core/simulator/weatherMaker";
 import { sunPositions } from "@/core/sun/position";
 import { weatherFromSeries } from "@/core/weather/weather";
@@ -72,7 +74,25 @@ const micro = exampleSite((it) => {
 });
 const alone = await time(() => expectedOutput(micro, weatherFromSeries(weather)), 3);
 line("the same with a converter on each module", alone, seconds(alone));
-line("diagnosis of a year", await time(() => diagnose(site, weather, production, { weather: "w", production: "p" }), 3));
+const names = { weather: "w", production: "p" };
+const diagnosed = await time(() => diagnose(site, weather, production, names), 3);
+line("diagnosis of a year, one inverter", diagnosed, seconds(diagnosed));
+// Two runs that are long: once, without a warm-up.
+const long = async (name: string, of: typeof site, days: number, cause: FaultEntry) => {
+  const grid = { ...YEAR, startMs: Date.parse("2016-01-01T00:00:00Z"), count: days * 96 };
+  const sky = makeWeather(grid, of.location, 2);
+  const file = readFaultsFile(JSON.stringify({ format: "irradant-faults/1", noisePct: 1, faults: [cause] }), "bench", of);
+  const made = simulateSite(of, sky, file, 2).production;
+  const told = { grid, channels: new Map([...made.channels].filter(([channel]) => /\.(ac_w|wh)$/.test(channel))) };
+  const ms = await time(() => diagnose(of, sky, told, names), 1, 0);
+  line(name, ms, seconds(ms));
+};
+await long("diagnosis of 26 months, 24 modules told", micro, 790, {
+  ...{ cause: "module-converter-failed", scope: "s1.05", from: "2017-03-01T00:00:00Z", to: null },
+});
+await long("diagnosis of ten years, one inverter", exampleSite(), 3652, {
+  ...{ cause: "soiling", scope: "site", from: null, to: null, pctPerDay: 0.3 },
+});
 line("reading a year of production CSV", await time(() => readSeriesCsv(csv, "production", "p"), 3));
 
 const folder = mkdtempSync(join(tmpdir(), "irradant-bench-"));

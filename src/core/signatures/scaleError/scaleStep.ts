@@ -8,13 +8,13 @@ import { candidateCuts } from "../stringOpen/byLevel";
 
 /** Factors that are tried, as logarithms: nearer to one a meter isn't wrong, but old. */
 const LEVELS = [-0.9, -0.6, -0.4, -0.28, -0.2, -0.14, -0.1, 0.1, 0.14, 0.2, 0.28, 0.4, 0.6, 0.9] as const;
-const LEAST_LOG = 0.07;
+const LEAST_LOG = 0.1;
 /** A factor so near to what is left of some strings (as a logarithm) is theirs. */
 const NEAR_CUT = 0.1;
 /** Rarer than what else makes a step, which has to fit worse by so much before it is the meter. */
-const PRICE = 8;
+const PRICE = 14;
 const LEAST_GAIN = 10;
-/** Days before it that have to show what is right. */
+/** Days before it that have to show what is right, and after it what is wrong. */
 const FIRST_DAYS = 15;
 /** A factor stays until it is mended: what ends so many days before the data is something else. */
 const LAST_DAYS = 8;
@@ -31,7 +31,7 @@ export function proposeScaleStep(fit: Fit): Candidate[] {
     let best = { log: 0, from: 0, cost: Number.POSITIVE_INFINITY };
     for (const log of LEVELS) {
       const { found, cost } = bestAtAnyLevel(level, sigma, new Float64Array(level.length).fill(Math.exp(log)));
-      const lasts = found.from >= FIRST_DAYS && found.to > level.length - LAST_DAYS;
+      const lasts = found.from >= FIRST_DAYS && found.to - found.from >= FIRST_DAYS && found.to > level.length - LAST_DAYS;
       if (lasts && found.gain > LEAST_GAIN && cost < best.cost) best = { log, from: found.from, cost };
     }
     if (best.log === 0) return [];

@@ -13,7 +13,7 @@ export function proposeSensorError(fit: Fit): Candidate[] {
 }
 
 /** An array that gives so much more than its papers is rather in more light than told (as a logarithm): beyond twice what papers and sensors are off by together. */
-const LEAST_LEVEL = 0.085;
+const LEAST_LEVEL = 0.09;
 
 /** The same for all units and always: light that is told too low. Too high can't be told from dirt. */
 function level({ axis, state }: Fit): Candidate | null {
@@ -46,7 +46,7 @@ function level({ axis, state }: Fit): Candidate | null {
 function drift({ axis }: Fit): Candidate | null {
   if ((axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0) < LEAST_DAYS) return null;
   return {
-    ...{ cause: "sensor-error", scope: "site", price: 3, bonus: 0, leastShare: -1 },
+    ...{ cause: "sensor-error", scope: "site", price: 8, bonus: 0, leastShare: -1 },
     // Only upwards: an array that seems to give ever more can't be one that ages.
     parameters: [{ name: "logPerYear", value: 0.08, least: 0.03, most: 0.8, step: 0.05 }],
     believable: ([slope]) => (slope * (axis.day.at(-1) ?? 0)) / YEAR_DAYS >= (axis.comparison.lightMended ? REST : 1) * LEAST_DRIFT,
