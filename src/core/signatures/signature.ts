@@ -2,7 +2,7 @@ import type { CauseId } from "../causes/causes";
 import type { Evidence } from "../causes/evidence";
 import type { Unit } from "../comparison/unit";
 
-/** What a detector saw in the data: a cause, where, when, what it cost and why it is believed. */
+/** What a detector saw in the data without a fit: a cause, where, when and why it is believed. */
 export interface Signature {
   cause: CauseId;
   scope: string;
@@ -10,7 +10,7 @@ export interface Signature {
   from: number;
   /** First interval after it, or null while it lasts. */
   to: number | null;
-  /** Energy that it cost in the intervals that were measured, kWh. */
+  /** What a wrong factor seemed to take, kWh; 0 of all others, whose losses are shared out afterwards. */
   lossKwh: number;
   evidence: Evidence[];
   nextTest: string;
@@ -20,12 +20,12 @@ export interface Signature {
   leaves?: (i: number) => number;
 }
 
-/** Per unit, which intervals are still unexplained, so that no loss is counted twice. */
+/** A unit on its way through the diagnosis. */
 export interface UnitState {
   unit: Unit;
   /** Why an interval's measured value can't be used; 0 where it can. */
   unusable: Uint8Array;
-  /** 1 where a detector has explained the whole gap of an interval. */
+  /** 1 where an outage was seen: out of the fit's sight. */
   claimed: Uint8Array;
   /** Measured over expected of this unit when nothing is wrong: its own ratio, near 1. */
   healthyRatio: number;

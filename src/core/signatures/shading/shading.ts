@@ -14,9 +14,9 @@ const LEAST_BEAM = 0.3;
 const LEAST_DEPTH = 0.25;
 /** What stands lower is met by models of low light, which differ there by more than it takes (Gueymard 2009). */
 const LEAST_TOP_DEG = 8;
-/** Blocks lower than the first are believed up to a half width of the second, degrees. */
-/** Of the direct light. */
+/** Of the direct light: what takes more, wherever the sun stands, is no shadow. */
 const MOST_DARK = 0.65;
+/** Blocks lower than the first are believed up to a half width of the second, degrees. */
 const [LOW_TOP_DEG, LOW_HALF_DEG] = [12, 35];
 /** A string in series loses more than its shaded area: up to all of it. */
 const MOST_DEPTH = 1.25;
