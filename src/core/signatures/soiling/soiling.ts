@@ -4,6 +4,7 @@ import type { Candidate } from "../../fit/candidate";
 import { dayLevels } from "../../fit/dayLevels";
 import type { Fit } from "../../fit/fit";
 import { pointwise } from "../../fit/pointwise";
+import { snowChance } from "../../losses/snowCover";
 
 /** Rain of a day that may wash, mm: the one of these that fits best is taken (light rain only wets, Kimber et al. 2006). */
 const WASHES_MM = [3, 6, 11];
@@ -13,11 +14,11 @@ const LEAST_DAYS = 45;
 /** Dirt settles on dirt: no array in the field loses more than some third (Kimber et al. 2006, Ilse et al. 2019). */
 const CAP = { value: 0.3, least: 0.06, most: 0.4, step: 0.08 } as const;
 /** Of the energy: nobody washes for less. */
-const LEAST_SHARE = 0.012;
+const LEAST_SHARE = 0.016;
 const RATE = { value: 0.003, least: 0.001, most: 0.008, step: 0.0012 } as const;
 
 /** A jump up that no rain explains is a cleaning from so much on, as a logarithm, and from so many times its scatter. */
-const LEAST_JUMP = 0.035;
+const LEAST_JUMP = 0.045;
 const LEAST_JUMP_SIGMA = 4;
 /** Without the rain, one rise is a step: dirt has to have been washed off more than once. */
 const LEAST_TEETH = 2;
@@ -91,13 +92,18 @@ function washedBy({ washesMm, cleaned }: Washes): string {
 /** Days on which all units jump up without rain before them. */
 function cleanings(fit: Fit): ReadonlySet<number> {
   const { axis } = fit;
-  const rain = axis.comparison.weather.rainMm ? rainByRow(axis.comparison) : null;
+  const { weather, days } = axis.comparison;
+  const rain = weather.rainMm ? rainByRow(axis.comparison) : null;
+  const snow = snowChance(weather);
   const units = axis.units.map((_, u) => dayLevels(fit, u));
   const rows = axis.comparison.days.days.length;
   const known = Array.from({ length: rows }, (_, row) => row).filter((row) => units.every(({ level }) => !Number.isNaN(level[row])));
   const jumps = known.flatMap((row, k) => {
     if (k < JUMP_DAYS || k + JUMP_DAYS > known.length) return [];
     if (rain && (rain[row] >= WASHES_MM[0] || rain[row - 1] >= WASHES_MM[0])) return [];
+    // Where snow can lie a jump is a melt.
+    const before = known[k - JUMP_DAYS];
+    if (snow.possible.subarray(days.firsts[before], days.firsts[row + 1]).includes(1)) return [];
     const least = Math.min(
       ...units.map(({ level, sigma }) => {
         const side = (from: number) => median(known.slice(from, from + JUMP_DAYS).map((one) => level[one]));
