@@ -73,7 +73,7 @@ function openInstead({ expected }: Comparison, { unit, claimed }: UnitState, sto
 function asCandidate(signature: Signature, layers: (on: Axis) => Layer[]): Candidate {
   const { cause, scope, from, to, evidence, nextTest, told } = signature;
   return {
-    ...{ cause, scope, parameters: [], price: 0, bonus: 0, leastShare: -1, layers, nextTest },
+    ...{ cause, scope, parameters: [], price: 0, leastShare: -1, layers, nextTest },
     span: () => ({ from, to }),
     evidence: () => evidence,
     told: () => ({ ...told }),

@@ -22,6 +22,9 @@ export function surplusOf({ gain, price, lostShare, candidate, values }: Accepte
   return lostShare < candidate.leastShare || candidate.believable?.(values) === false ? Number.NEGATIVE_INFINITY : gain - price;
 }
 
+/** What parameters cost. */
+type CostAt = (values: readonly number[]) => number;
+
 /** However small the sun and the light, no model is further off than this (as a logarithm). */
 const MOST_OFF = 0.3;
 
@@ -36,9 +39,8 @@ export class Fit {
   private readonly lnDays: number;
   private readonly scratch: Scratch;
   accepted: Accepted[] = [];
-  /** Layers that aren't fitted: what was told for sure by other means. */
+  /** How well all that is known and accepted explains what was measured. */
   state: Fitness;
-  modelW: Float64Array[];
 
   constructor(
     readonly axis: Axis,
@@ -47,8 +49,8 @@ export class Fit {
   ) {
     this.scratch = new Scratch(axis.count);
     this.cells = buildCells(axis);
-    this.modelW = axis.units.map((_, u) => outputW(axis, u, known, new Float64Array(axis.count)));
-    const residual = residuals(axis, this.cells, this.modelW);
+    const modelW = axis.units.map((_, u) => outputW(axis, u, known, new Float64Array(axis.count)));
+    const residual = residuals(axis, this.cells, modelW);
     this.noise = estimateNoise(axis, this.cells, residual);
     const nuisance = buildNuisance(axis, this.cells);
     this.costs = new Costs(this.cells, axis.cellRow, this.noise, nuisance, axis.comparison.days.days.length);
@@ -66,43 +68,50 @@ export class Fit {
   }
 
   /** What a candidate has to explain before it is worth a look. */
-  priceOf({ price, parameters, bonus }: Candidate): number {
-    return SAFETY + price + 0.5 * parameters.length * this.lnDays - bonus;
+  priceOf({ price, parameters }: Candidate): number {
+    return SAFETY + price + 0.5 * parameters.length * this.lnDays;
   }
 
   /**
    * Fits candidates' own parameters beside what is accepted: all of them roughly, then the best ones to the end.
-   * @returns what each explains, in their order
+   * @returns what each explains, in their order; of the rough ones at least so much
    */
   tryAll(candidates: readonly Candidate[]): Accepted[] {
     const base = collapse(this.layers());
-    const rough = candidates.map((candidate) => this.tried(candidate, this.bestStart(candidate, base), base, SWEEPS.rough));
+    const rough = candidates.map((candidate) => this.rough(candidate, base));
     const best = new Set([...rough].sort((a, b) => surplusOf(b) - surplusOf(a)).slice(0, FINALISTS));
-    return rough.map((one) => (best.has(one) ? this.tried(one.candidate, one.values, base, SWEEPS.first) : one));
+    return rough.map((one) => (best.has(one) ? this.finish(one, base) : one));
   }
 
   /** Fits one candidate's own parameters beside what is accepted. */
   try(candidate: Candidate): Accepted {
     const base = collapse(this.layers());
-    return this.tried(candidate, this.bestStart(candidate, base), base, SWEEPS.first);
+    return this.finish(this.rough(candidate, base), base);
   }
 
-  private tried(candidate: Candidate, start: readonly number[], base: readonly Layer[], sweeps: number): Accepted {
-    const { values } = this.search(candidate, start, base, sweeps);
-    const layers = candidate.layers(this.axis, values);
+  private rough(candidate: Candidate, base: readonly Layer[]): Accepted {
+    const costAt = this.costOf(candidate, base);
+    const { values, cost } = this.search(candidate, this.bestStart(candidate, costAt), costAt, SWEEPS.rough);
     return {
-      ...{ candidate, values, gain: this.state.cost - this.costWith([...base, ...layers]).cost, price: this.priceOf(candidate) },
-      lostShare: this.lostShare(base, layers),
+      ...{ candidate, values, gain: this.state.cost - cost, price: this.priceOf(candidate) },
+      lostShare: this.lostShare(base, candidate.layers(this.axis, values)),
     };
   }
 
+  private finish(one: Accepted, base: readonly Layer[]): Accepted {
+    const { candidate } = one;
+    const { values } = this.search(candidate, one.values, this.costOf(candidate, base), SWEEPS.first);
+    const layers = candidate.layers(this.axis, values);
+    return { ...one, values, gain: this.state.cost - this.costWith([...base, ...layers]).cost, lostShare: this.lostShare(base, layers) };
+  }
+
   /** The best of the places that a candidate names to begin with, within its bounds. */
-  private bestStart({ parameters, starts, layers }: Candidate, base: readonly Layer[]): number[] {
+  private bestStart({ parameters, starts }: Candidate, costAt: CostAt): number[] {
     const within = (values: readonly number[]) =>
       values.map((value, k) => Math.min(parameters[k].most, Math.max(parameters[k].least, value)));
     const all = (starts ?? [parameters.map(({ value }) => value)]).map(within);
     if (all.length === 1) return all[0];
-    const costs = all.map((values) => this.costWith([...base, ...layers(this.axis, values)], 1).cost);
+    const costs = all.map(costAt);
     return all[costs.indexOf(Math.min(...costs))];
   }
 
@@ -117,9 +126,8 @@ export class Fit {
   together(): void {
     for (let round = 0; round < 2; round++) {
       for (const one of this.accepted) {
-        const base = collapse(this.layers(one));
-        const found = this.search(one.candidate, one.values, base, SWEEPS.together);
-        one.values = found.values;
+        const costAt = this.costOf(one.candidate, collapse(this.layers(one)));
+        one.values = this.search(one.candidate, one.values, costAt, SWEEPS.together).values;
       }
       this.refresh();
     }
@@ -172,37 +180,40 @@ export class Fit {
   }
 
   /** The fit of a set of layers. */
-  costWith(layers: readonly Layer[], rounds = 2): Fitness {
+  private costWith(layers: readonly Layer[], rounds = 2): Fitness {
     const modelW = this.axis.units.map((_, u) => outputW(this.axis, u, layers, new Float64Array(this.axis.count)));
-    if (rounds > 2) this.modelW = modelW;
     const residual = residuals(this.axis, this.cells, modelW);
     const near = this.costs.evaluate(residual, this.state.coefficients, rounds);
-    if (rounds < 2) return near;
     // With a cause more or less, what may be off can lie elsewhere: looked for anew as well.
     const anew = this.costs.evaluate(residual);
     return anew.cost < near.cost ? anew : near;
   }
 
-  /** Pattern search over a candidate's parameters within their bounds (Hooke & Jeeves 1961). */
-  private search(
-    candidate: Candidate,
-    start: readonly number[],
-    base: readonly Layer[],
-    sweeps: number,
-  ): { values: number[]; cost: number } {
+  /** The cost of a candidate's parameters beside other layers, for searches. */
+  private costOf(candidate: Candidate, base: readonly Layer[]): CostAt {
     const { axis } = this;
-    const touched = new Set(candidate.layers(axis, start).map(({ unit }) => unit));
-    const modelW = axis.units.map((_, u) => outputW(axis, u, base, new Float64Array(axis.count)));
-    const own = modelW.map((watts, u) => (touched.has(u) ? new Float64Array(axis.count) : watts));
-    const scratch = new Float64Array(this.cells.count * this.cells.units);
-    const costAt = (values: readonly number[]) => {
+    const touched = new Set(
+      candidate
+        .layers(
+          axis,
+          candidate.parameters.map(({ value }) => value),
+        )
+        .map(({ unit }) => unit),
+    );
+    const own = axis.units.map((_, u) => outputW(axis, u, base, new Float64Array(axis.count)));
+    const residual = new Float64Array(this.cells.count * this.cells.units);
+    return (values) => {
       this.scratch.reset();
       axis.scratch = this.scratch;
       const layers = [...base, ...candidate.layers(axis, values)];
       axis.scratch = undefined;
       for (const u of touched) outputW(axis, u, layers, own[u]);
-      return this.costs.costFrom(residuals(axis, this.cells, own, scratch));
+      return this.costs.costFrom(residuals(axis, this.cells, own, residual));
     };
+  }
+
+  /** Pattern search over a candidate's parameters within their bounds (Hooke & Jeeves 1961). */
+  private search(candidate: Candidate, start: readonly number[], costAt: CostAt, sweeps: number): { values: number[]; cost: number } {
     const values = [...start];
     let cost = costAt(values);
     const steps = candidate.parameters.map(({ step }) => step);

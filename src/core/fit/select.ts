@@ -1,3 +1,4 @@
+import { HOUR_MS } from "../constants";
 import type { Accepted, Candidate } from "./candidate";
 import { type Fit, surplusOf } from "./fit";
 import { echoOf } from "./narrow";
@@ -12,23 +13,18 @@ const LEAST_BRIGHT_DAYS = 12;
 function brightDays({ axis }: Fit): number {
   const byRow = new Map<number, number>();
   const [{ unlimitedW, unit }] = axis.units;
-  const hours = (axis.per * axis.comparison.grid.stepMs) / 3_600_000;
+  const hours = (axis.per * axis.comparison.grid.stepMs) / HOUR_MS;
   for (let p = 0; p < axis.count; p++) byRow.set(axis.row[p], (byRow.get(axis.row[p]) ?? 0) + (unlimitedW[p] * hours) / unit.nameplateW);
   return [...byRow.values()].filter((kwh) => kwh >= BRIGHT_KWH_PER_KW).length;
 }
 
-/** More causes than that at once no data can tell. */
+/** No data tell more causes than that at once. */
 const MOST_ROUNDS = 14;
 
 /**
  * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each.
- * @param watch is told of every round: what was tried, and what was taken
  */
-export function selectCauses(
-  fit: Fit,
-  proposers: readonly Proposer[],
-  watch?: (tried: readonly Accepted[], taken: Accepted | null) => void,
-) {
+export function selectCauses(fit: Fit, proposers: readonly Proposer[]): void {
   if (brightDays(fit) < LEAST_BRIGHT_DAYS) return;
   const keyOf = ({ candidate: { cause, scope } }: Accepted) => `${cause} ${scope}`;
   const letGo = new Set<string>();
@@ -36,7 +32,6 @@ export function selectCauses(
     const tried = fit.tryAll(proposers.flatMap((propose) => propose(fit)));
     const [best] = tried.filter((one) => !letGo.has(keyOf(one))).sort((a, b) => surplusOf(b) - surplusOf(a));
     const taken = best && surplusOf(best) > 0 ? best : null;
-    watch?.(tried, taken);
     if (!taken) return;
     const before = fit.accepted;
     fit.accept(narrowed(fit, taken));

@@ -22,6 +22,18 @@ const MELT_DEGREE_HOURS = 60;
  * precipitation at 1 °C or less with melting by degree hours (Braithwaite 1995), else days of frost.
  */
 export function snowChance(weather: Weather): SnowChance {
+  let chance = known.get(weather);
+  if (!chance) {
+    chance = workOut(weather);
+    known.set(weather, chance);
+  }
+  return chance;
+}
+
+/** Asked for many times of one weather: by each cause that snow can be taken for, in each round of a fit. */
+const known = new WeakMap<Weather, SnowChance>();
+
+function workOut(weather: Weather): SnowChance {
   const { grid, snowCm, rainMm, airTempC } = weather;
   const possible = new Uint8Array(grid.count);
   const fresh = new Uint8Array(grid.count);

@@ -31,4 +31,4 @@ export interface UnitState {
   healthyRatio: number;
 }
 
-export const UNUSABLE = { missing: 1, stuck: 2, impossible: 3, noWeather: 4, heldBack: 5 } as const;
+export const UNUSABLE = { missing: 1, stuck: 2, impossible: 3, noWeather: 4 } as const;

@@ -24,7 +24,7 @@ function candidateOf(axis: Axis, index: number, string: string | null = null, st
   // Modules age, not inverters: where there is one unit, it is the site's.
   const scope = string ?? (axis.units.length === 1 ? "site" : unit.scope);
   return {
-    ...{ cause: "degradation", scope, price: 3, bonus: 0, leastShare: LEAST_SHARE },
+    ...{ cause: "degradation", scope, price: 3, leastShare: LEAST_SHARE },
     parameters: [{ name: "pctPerYear", value: startPct, least: LEAST_PCT, most: MOST_PCT, step: 1 }],
     onString: (id, [pct]) => candidateOf(axis, index, id, Math.min(MOST_PCT, pct * unit.strings.length)),
     layers: (on, [pct]) => [

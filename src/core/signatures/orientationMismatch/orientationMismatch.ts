@@ -33,7 +33,7 @@ function candidateOf(axis: Axis, index: number, pvString: PvString, other: strin
     inputsOf(axis.comparison.site, inverter).some(({ strings }) => strings.length > 1 && strings.includes(pvString)),
   );
   return {
-    ...{ cause: "orientation-mismatch", scope: pvString.id, price: 3, bonus: 0, leastShare: LEAST_SHARE },
+    ...{ cause: "orientation-mismatch", scope: pvString.id, price: 3, leastShare: LEAST_SHARE },
     parameters: held ? [] : [{ name: "share", value: 0.4, least: 1 / pvString.modules, most: 0.9, step: 0.15 }],
     onString: (id) => candidateOf(axis, index, unit.strings.find((one) => one.id === id) ?? pvString, other),
     layers: (on, [share]) => [

@@ -40,7 +40,7 @@ export function proposeScaleStep(fit: Fit): Candidate[] {
     const cuts = unit.strings.every(({ id }) => unit.stringAmps.has(id)) ? [] : cutLogs(axis, index);
     return [
       {
-        ...{ cause: "scale-error", scope: unit.scope, price: PRICE, bonus: 0, leastShare: -1 },
+        ...{ cause: "scale-error", scope: unit.scope, price: PRICE, leastShare: -1 },
         parameters: [
           { name: "log", value: best.log, least: -2.5, most: 2.5, step: 0.04 },
           { name: "from", value: begins, least: begins - perDay, most: begins + perDay, step: perDay / 6 },

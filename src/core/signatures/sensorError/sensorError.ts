@@ -23,7 +23,7 @@ function level({ axis, state }: Fit): Candidate | null {
   if ((!weather.ghiWm2 && weather.poaWm2.size === 0) || !(found > 0.7 * LEAST_LEVEL)) return null;
   return {
     // What calibration would have to be stretched by stands in the fit already: here only that it is rarer than an ordinary error.
-    ...{ cause: "sensor-error", scope: "site", price: -4.5, bonus: 0, leastShare: -1 },
+    ...{ cause: "sensor-error", scope: "site", price: -4.5, leastShare: -1 },
     parameters: [{ name: "log", value: 0.1, least: 0.02, most: 0.6, step: 0.03 }],
     believable: ([log]) => log >= LEAST_LEVEL,
     layers: (on, [log]) => {
@@ -46,7 +46,7 @@ function level({ axis, state }: Fit): Candidate | null {
 function drift({ axis }: Fit): Candidate | null {
   if ((axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0) < LEAST_DAYS) return null;
   return {
-    ...{ cause: "sensor-error", scope: "site", price: 8, bonus: 0, leastShare: -1 },
+    ...{ cause: "sensor-error", scope: "site", price: 8, leastShare: -1 },
     // Only upwards: an array that seems to give ever more can't be one that ages.
     parameters: [{ name: "logPerYear", value: 0.08, least: 0.03, most: 0.8, step: 0.05 }],
     believable: ([slope]) => (slope * (axis.day.at(-1) ?? 0)) / YEAR_DAYS >= (axis.comparison.lightMended ? REST : 1) * LEAST_DRIFT,
@@ -80,7 +80,7 @@ function tilt({ axis }: Fit): Candidate | null {
   const { comparison } = axis;
   if (!comparison.weather.ghiWm2) return null;
   return {
-    ...{ cause: "sensor-error", scope: "site", price: 10, bonus: 0, leastShare: -1 },
+    ...{ cause: "sensor-error", scope: "site", price: 10, leastShare: -1 },
     parameters: [
       { name: "leanEast", value: 0, least: -0.35, most: 0.35, step: 0.04 },
       { name: "leanNorth", value: 0, least: -0.35, most: 0.35, step: 0.04 },

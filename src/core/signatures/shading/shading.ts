@@ -127,7 +127,7 @@ function candidateOf(axis: Axis, plane: string, block: Block, string: string | n
     ...(years > 1.1 ? [{ name: "growthDegPerYear", value: 0, least: 0, most: 8, step: 1 }] : []),
   ];
   return {
-    ...{ cause: "shading", scope: string ?? plane, parameters, price: 3, bonus: 0, leastShare: LEAST_SHARE },
+    ...{ cause: "shading", scope: string ?? plane, parameters, price: 3, leastShare: LEAST_SHARE },
     starts:
       block.row > 0
         ? STARTS.slice(1).map((part) => parameters.map(({ name, value }) => (name === "fromDay" ? part * lastDay : value)))

@@ -6,7 +6,7 @@ import { snowChance } from "../../losses/snowCover";
 /** What a covered day costs, whatever its output: worse than a fair fit, better than a bad one; and what it costs to begin. */
 const COVERED = 2.2;
 const START = { fresh: 3, old: 8 } as const;
-/** Covers that follow each other within so many days are one story. */
+/** Part of a day's output that has to be missing for it to be covered. */
 const LEAST_MISSING = 0.08;
 /** Of the energy. */
 const LEAST_SHARE = 0.004;
@@ -18,9 +18,8 @@ export function proposeSnow(fit: Fit): Candidate[] {
   const snow = snowChance(comparison.weather);
   const { days } = comparison;
   const rows = days.days.length;
-  const [possible, fresh, lit] = [new Uint8Array(rows), new Uint8Array(rows), new Uint8Array(rows)];
+  const [possible, fresh] = [new Uint8Array(rows), new Uint8Array(rows)];
   for (let p = 0; p < axis.count; p++) {
-    lit[axis.row[p]] = 1;
     for (let i = axis.interval[p]; i < axis.interval[p] + axis.per; i++) {
       possible[axis.row[p]] |= snow.possible[i];
       fresh[axis.row[p]] |= snow.fresh[i];
@@ -60,7 +59,6 @@ export function proposeSnow(fit: Fit): Candidate[] {
         scope: "site",
         parameters: [],
         price: 1 + COVERED * count + starts + (snow.basis === "frost" ? 6 : 0),
-        bonus: 0,
         leastShare: LEAST_SHARE,
       },
       layers: (on) => {

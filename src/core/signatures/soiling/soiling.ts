@@ -44,7 +44,6 @@ function candidateOf(axis: Axis, scope: string, units: number[], washesMm: reado
       cause: "soiling",
       scope,
       price: (units.length === axis.units.length ? 5 : 8) + 1.5 * cleaned.size,
-      bonus: 0,
       leastShare: LEAST_SHARE,
     },
     parameters: [
@@ -136,18 +135,18 @@ function dirtByRow({ comparison }: Axis, { washesMm, cleaned }: Washes, perDay: 
   return out;
 }
 
-const known = new WeakMap<object, Float64Array>();
+const rains = new WeakMap<object, Float64Array>();
 
 function rainByRow({ days, weather }: Axis["comparison"]): Float64Array {
   const rainMm = weather.rainMm as Float64Array;
-  let byRow = known.get(rainMm);
+  let byRow = rains.get(rainMm);
   if (!byRow) {
     byRow = Float64Array.from({ length: days.days.length }, (_, row) => {
       let sum = 0;
       for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) sum += rainMm[i] || 0;
       return sum;
     });
-    known.set(rainMm, byRow);
+    rains.set(rainMm, byRow);
   }
   return byRow;
 }

@@ -89,7 +89,7 @@ function candidateOf(fit: Fit, index: number, cut: ReadonlySet<string>, { from, 
   const scope = cut.size === unit.strings.length ? [...cut][0] : unit.scope;
   const parts = cut.size === 1 ? "one string" : `${cut.size} strings`;
   return {
-    ...{ cause: "string-open", scope, price: 2.5 + 2 * (cut.size - 1), bonus: 0, leastShare: LEAST_SHARE },
+    ...{ cause: "string-open", scope, price: 2.5 + 2 * (cut.size - 1), leastShare: LEAST_SHARE },
     parameters: [
       ...(from > 0 ? [{ name: "from", value: begins, least: begins - perDay, most: begins + perDay, step: perDay / 6 }] : []),
       ...(ends < grid.count ? [{ name: "to", value: ends, least: ends - perDay, most: ends + perDay, step: perDay / 6 }] : []),

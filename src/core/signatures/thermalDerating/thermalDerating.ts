@@ -24,7 +24,7 @@ export function proposeThermalDerating(fit: Fit): Candidate[] {
       on.day[p] < values[2] || Number.isNaN(on.airTempC[p]) ? Number.POSITIVE_INFINITY : cap(on.airTempC[p], values);
     return [
       {
-        ...{ cause: "thermal-derating", scope: unit.scope, price: 3, bonus: 0, leastShare: LEAST_SHARE },
+        ...{ cause: "thermal-derating", scope: unit.scope, price: 3, leastShare: LEAST_SHARE },
         parameters: [
           { name: "atPivot", ...AT_PIVOT },
           { name: "pctPerC", ...PCT_PER_C },
