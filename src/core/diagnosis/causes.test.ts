@@ -3,6 +3,7 @@ import { CAUSES, type CauseId } from "../causes/causes";
 import { DAY_MS } from "../constants";
 import { exampleSite } from "../simulator/exampleSite";
 import { readFaultsFile } from "../simulator/faultsFile";
+import { type CaseOptions, simulatedCase } from "../simulator/simulatedCase";
 import { simulateSite } from "../simulator/simulateSite";
 import { makeWeather } from "../simulator/weatherMaker";
 import type { SiteFile } from "../site/siteSchema";
@@ -11,23 +12,10 @@ import { diagnose } from "./diagnose";
 const NAMES = { weather: "w", production: "p" };
 const startMs = Date.parse("2025-04-01T00:00:00Z");
 
-interface Case {
-  site?: SiteFile;
-  faults?: object[];
-  told?: RegExp;
-  days?: number;
-  from?: string;
-  seed?: number;
-}
-
 /** What is said of a simulated site, and what is true. */
-function told({ site = exampleSite(), faults = [], told: channels = /\.ac_w$/, days = 120, from, seed = 4 }: Case) {
-  const grid = { startMs: from ? Date.parse(from) : startMs, stepMs: 900_000, count: days * 96 };
-  const weather = makeWeather(grid, site.location, seed);
-  const file = readFaultsFile(JSON.stringify({ format: "irradant-faults/1", noisePct: 1.5, faults }), "f", site);
-  const { production, truth } = simulateSite(site, weather, file, seed);
-  const some = new Map([...production.channels].filter(([name]) => channels.test(name)));
-  return { diagnosis: diagnose(site, weather, { grid, channels: some }, NAMES).diagnosis, truth };
+function told(options: CaseOptions) {
+  const { site, weather, production, truth } = simulatedCase(options);
+  return { diagnosis: diagnose(site, weather, production, NAMES).diagnosis, truth };
 }
 const named = (cause: CauseId, one: ReturnType<typeof told>) => one.diagnosis.causes.filter((entry) => entry.cause === cause);
 const isClose = (said: number, truth: number) => expect(Math.abs(said / truth - 1), `${said} for ${truth}`).toBeLessThan(0.25);
@@ -169,7 +157,7 @@ it("dust is told by what it takes in dry spells and rain gives back, and nothing
 });
 
 it("snow is one cause of the site, however often it fell", () => {
-  const one = told({ faults: [{ cause: "snow", scope: "site" }], from: "2025-11-15T00:00:00Z", days: 130 });
+  const one = told({ faults: [{ cause: "snow", scope: "site" }], from: "2025-11-15", days: 130 });
   expect(named("snow", one)).toMatchObject([{ scope: "site" }]);
   isClose(named("snow", one)[0].lossKwh, one.truth[0].lossKwh);
 });

@@ -7,44 +7,15 @@ import { Fit } from "../fit/fit";
 import { selectCauses } from "../fit/select";
 import type { Series } from "../series/grid";
 import { exampleSite } from "../simulator/exampleSite";
-import { readFaultsFile } from "../simulator/faultsFile";
-import { simulateSite } from "../simulator/simulateSite";
-import { makeWeather } from "../simulator/weatherMaker";
-import type { SiteFile } from "../site/siteSchema";
+import { type CaseOptions, simulatedCase } from "../simulator/simulatedCase";
 import { diagnose } from "./diagnose";
 import { PROPOSERS } from "./proposers";
 
 const NAMES = { weather: "w", production: "p" };
 
-interface Case {
-  site?: SiteFile;
-  faults?: object[];
-  told?: RegExp;
-  days?: number;
-  from?: string;
-  stepMs?: number;
-  /** What the station tells, where that isn't the weather itself. */
-  station?: (weather: Series) => Series;
-}
+const simulated = (options: CaseOptions) => simulatedCase({ days: 150, from: "2025-03-01", noisePct: 1, ...options });
 
-function simulated({
-  site = exampleSite(),
-  faults = [],
-  told = /\.ac_w$/,
-  days = 150,
-  from = "2025-03-01",
-  stepMs = 900_000,
-  station,
-}: Case) {
-  const grid = { startMs: Date.parse(`${from}T00:00:00Z`), stepMs, count: (days * DAY_MS) / stepMs };
-  const weather = makeWeather(grid, site.location, 4);
-  const file = readFaultsFile(JSON.stringify({ format: "irradant-faults/1", noisePct: 1, faults }), "f", site);
-  const { production, truth } = simulateSite(site, weather, file, 4);
-  const channels = new Map([...production.channels].filter(([name]) => told.test(name)));
-  return { site, weather: station ? station(weather) : weather, production: { grid, channels }, truth };
-}
-
-function told(one: Case) {
+function told(one: CaseOptions) {
   const { site, weather, production, truth } = simulated(one);
   const { diagnosis } = diagnose(site, weather, production, NAMES);
   return {

@@ -147,7 +147,8 @@ function sureOrigin(entry: LedgerLine): Origin {
       ["Prior", CAUSES[entry.cause].priorLogOdds.toFixed(1)],
       ...entry.evidence.map(({ text, weight }): [string, string] => [text.length > 60 ? `${text.slice(0, 58)}…` : text, weight.toFixed(1)]),
     ],
-    source: "Weights are natural log odds, taken as independent (Good 1950). Of several spells the surest.",
+    source:
+      "Weights are natural log odds, taken as independent (Good 1950). Of a fitted cause the first makes ½ + a tenth of what it explains beyond its price, at most 5, with prior and the others: docs/diagnosis.md. Of several spells the surest.",
   };
 }
 

@@ -133,7 +133,8 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
                 signed(weight),
               ]),
             ],
-            source: "Weights are natural log odds, taken as independent (Good 1950).",
+            source:
+              "Weights are natural log odds, taken as independent (Good 1950). Of a fitted cause the first makes ½ + a tenth of what it explains beyond its price, at most 5, with prior and the others: docs/diagnosis.md.",
           }}
         />
       </div>
