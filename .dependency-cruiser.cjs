@@ -14,7 +14,8 @@ const CORE_ORDER = [
   ["corrections"],
   ["fit"],
   ["signatures"],
-  ["inspection"],
+  ["inspection", "readings"],
+  ["evidence"],
   ["diagnosis"],
   ["simulator"],
 ];

@@ -4,7 +4,7 @@ import { readSiteFile } from "@/core/formats/siteFile";
 import type { Series } from "@/core/series/grid";
 import { faultKindOf } from "@/core/simulator/faults/faultKinds";
 import { type FaultEntry, readFaultsFile } from "@/core/simulator/faultsFile";
-import { placeOf } from "@/core/simulator/place";
+import { placeOf } from "@/core/plane/scopePlace";
 import { RandomStream } from "@/core/simulator/random";
 import { simulateSite } from "@/core/simulator/simulateSite";
 import { type Climate, makeWeather } from "@/core/simulator/weatherMaker";

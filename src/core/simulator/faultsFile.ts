@@ -1,12 +1,12 @@
 import { z } from "zod";
 import { CAUSE_IDS } from "../causes/causes";
 import { shown } from "../errors/errors";
-import { FaultList, FormatError } from "../errors/formatError";
+import { FaultList } from "../errors/formatError";
 import { readInstant } from "../formats/instant";
-import { addIssues } from "../formats/zodFaults";
+import { readJsonFile } from "../formats/jsonText";
+import { placeOf } from "../plane/scopePlace";
 import type { SiteFile } from "../site/siteSchema";
 import { faultKindOf } from "./faults/faultKinds";
-import { placeOf } from "./place";
 
 const instant = z.string().refine((text) => typeof readInstant(text) === "number", "an instant with an offset like 2025-03-14T10:00:00Z");
 
@@ -41,22 +41,11 @@ export const NO_FAULTS: FaultsFile = { format: "irradant-faults/1", noisePct: 1,
  * @throws FormatError naming every key at fault
  */
 export function readFaultsFile(text: string, file: string, site: SiteFile): FaultsFile {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text.replace(/^\uFEFF/, ""));
-  } catch {
-    throw new FormatError({ file, found: "text that isn't JSON", expected: "an irradant-faults/1 JSON object" });
-  }
-  const parsed = faultsFileSchema.safeParse(raw);
+  const read = readJsonFile(faultsFileSchema, text, file, "irradant-faults/1");
   const faults = new FaultList(file);
-  if (!parsed.success) {
-    addIssues(faults, parsed.error, raw);
-    faults.throwIfAny();
-    throw parsed.error;
-  }
-  for (const [k, entry] of parsed.data.faults.entries()) checkEntry(entry, `faults.${k}`, site, faults);
+  for (const [k, entry] of read.faults.entries()) checkEntry(entry, `faults.${k}`, site, faults);
   faults.throwIfAny();
-  return parsed.data;
+  return read;
 }
 
 function checkEntry(entry: FaultEntry, key: string, site: SiteFile, faults: FaultList): void {

@@ -1,19 +1,19 @@
 import type { CauseId } from "../causes/causes";
 import { RefusedError } from "../errors/errors";
 import { readInstant } from "../formats/instant";
+import { placeOf, type ScopePlace } from "../plane/scopePlace";
 import type { Grid } from "../series/grid";
 import type { SiteFile } from "../site/siteSchema";
 import type { Weather } from "../weather/weather";
-import type { FaultEffect, FaultPlace } from "./faults/faultKind";
+import type { FaultEffect } from "./faults/faultKind";
 import { faultKindOf } from "./faults/faultKinds";
 import type { FaultEntry, FaultsFile } from "./faultsFile";
-import { placeOf } from "./place";
 import { RandomStream } from "./random";
 
 /** A fault at its place in an array, with the intervals in which it acts. */
 export interface PlacedFault {
   cause: CauseId;
-  place: FaultPlace;
+  place: ScopePlace;
   entry: FaultEntry;
   /** First interval, and first after it. */
   from: number;

@@ -1,27 +1,14 @@
 import type { z } from "zod";
 import type { CauseId } from "../../causes/causes";
 import type { StringCondition } from "../../expected/stringLight";
+import type { ScopeKind, ScopePlace } from "../../plane/scopePlace";
 import type { SiteFile } from "../../site/siteSchema";
 import type { Weather } from "../../weather/weather";
 import type { RandomStream } from "../random";
 
-/** What kind of thing a scope names. */
-export type ScopeKind = "site" | "plane" | "inverter" | "string" | "module" | "meter";
-
-/** A place of a fault, resolved: which strings and inverters it reaches. */
-export interface FaultPlace {
-  kind: ScopeKind;
-  scope: string;
-  /** Strings in it; of a module, its own. */
-  strings: ReadonlySet<string>;
-  inverters: ReadonlySet<string>;
-  /** Place in its string of a module, from 1. */
-  module: number | null;
-}
-
 /** What a fault is worked out from. Indices are those of the whole simulated series. */
 export interface FaultSetting<Parameters> {
-  place: FaultPlace;
+  place: ScopePlace;
   parameters: Parameters;
   site: SiteFile;
   weather: Weather;
