@@ -75,6 +75,45 @@ it("diagnose: writes a diagnosis of the public format that names the dead string
   expect(diagnosis.causes.find(({ cause }) => cause === "string-open")).toMatchObject({ scope: "s2", to: null });
 });
 
+it("diagnose: lays evidence from the site on what the data show, and refuses what the site hasn't", () => {
+  const files = ["--site", file("a.site.json"), "--weather", file("weather.csv"), "--production", file("production.csv")];
+  const isolator = { point: "isolator-box", grade: "stop", scope: "s2", at: "2025-03-20T10:00:00Z" };
+  const evidence = (findings: object[]) => {
+    writeFileSync(file("evidence.json"), JSON.stringify({ format: "irradant-evidence/1", findings }));
+    return run(["diagnose", ...files, "--evidence", file("evidence.json")]);
+  };
+  const before = diagnosisSchema.parse(JSON.parse(run(["diagnose", ...files]).stdout));
+  const { status, stdout } = evidence([isolator]);
+  expect(status).toBe(0);
+  const after = diagnosisSchema.parse(JSON.parse(stdout));
+  expect(after.energy).toEqual(before.energy);
+  expect(after.danger).toEqual([expect.objectContaining({ scope: "s2" })]);
+  expect(after.causes[0].evidence.map(({ from }) => from)).toContain("finding");
+  const bad = evidence([{ ...isolator, scope: "s9" }]);
+  expect(bad.status).toBe(2);
+  expect(bad.stderr[0]).toContain('evidence.json, findings.0.scope: found "s9", expected a place of the site');
+});
+
+it("verdict: judges one measurement from standard input, and refuses what isn't one", () => {
+  const reading = { format: "irradant-reading/1", kind: "hot-cell", deltaTC: 18, irradianceWm2: 800 };
+  const { status, stdout } = run(["verdict"], JSON.stringify(reading));
+  expect(status).toBe(0);
+  expect(JSON.parse(stdout)).toMatchObject({ format: "irradant-verdict/1", kind: "hot-cell", verdict: "fail", expected: { value: 22.5, unit: "K" } });
+  const bad = run(["verdict"], JSON.stringify({ ...reading, irradianceWm2: "bright" }));
+  expect(bad.status).toBe(2);
+  expect(bad.stderr[0]).toContain('standard input, irradianceWm2: found "bright"');
+});
+
+it("route: writes the walk of a site by stations, with what each grade says", () => {
+  const { status, stdout } = run(["route", "--site", file("a.site.json")]);
+  expect(status).toBe(0);
+  const { format, stops } = JSON.parse(stdout);
+  expect(format).toBe("irradant-route/1");
+  expect(stops[0].station).toBe("ground");
+  const points = stops.flatMap(({ points: list }: { points: { id: string; grades: object[]; speaksFor: string[] }[] }) => list);
+  expect(points.find(({ id }: { id: string }) => id === "isolator-box").speaksFor).toContain("string-open");
+});
+
 it("simulate: writes a production that reads, the same for the same seed, and the truth of each fault", () => {
   const faults = [
     { cause: "string-open", scope: "s2", from: "2025-03-14T10:00:00Z", to: null },
@@ -104,8 +143,8 @@ it("simulate: writes a production that reads, the same for the same seed, and th
 
 describe("unusable input ends with 2 and one line that says what and where", () => {
   it.each<[string, string[], RegExp]>([
-    ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose, simulate, schema/],
-    ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, reading, diagnosis/],
+    ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose, verdict, simulate, route, schema/],
+    ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, reading, evidence, diagnosis/],
     ["no such file", ["expected", "--site", "/nowhere.json", "--weather", "w"], /\/nowhere\.json: found no such file/],
     ["a missing option", ["diagnose", "--site", "x"], /--weather is missing/],
     ["a latitude off the globe", ["sun", "--lat", "95", "--lon", "0"], /--lat: found "95", expected a number from -90 to 90/],
@@ -136,7 +175,7 @@ it("expected: refuses weather without light, naming the column", () => {
 it("tells how it is called: in all, by command with an example, and its version", () => {
   const all = run(["--help"]);
   expect(all.status).toBe(0);
-  for (const name of ["sun", "expected", "diagnose", "simulate", "schema"]) {
+  for (const name of ["sun", "expected", "diagnose", "verdict", "simulate", "route", "schema"]) {
     expect(all.stdout).toContain(`  ${name} `);
     const one = run([name, "--help"]);
     expect(one).toMatchObject({ status: 0, stderr: [] });

@@ -3,13 +3,23 @@ import packageFile from "../package.json";
 import { type CommandEntry, EXIT_CODES, helpOf, usageOf } from "./command";
 import { diagnoseCommand } from "./commands/diagnose";
 import { expectedCommand } from "./commands/expected";
+import { routeCommand } from "./commands/route";
 import { schemaCommand } from "./commands/schema";
 import { simulateCommand } from "./commands/simulate";
 import { sunCommand } from "./commands/sun";
+import { verdictCommand } from "./commands/verdict";
 import { UsageError } from "./options";
 
 /** Every command, in the order of help. */
-export const COMMANDS: readonly CommandEntry[] = [sunCommand, expectedCommand, diagnoseCommand, simulateCommand, schemaCommand];
+export const COMMANDS: readonly CommandEntry[] = [
+  sunCommand,
+  expectedCommand,
+  diagnoseCommand,
+  verdictCommand,
+  simulateCommand,
+  routeCommand,
+  schemaCommand,
+];
 
 /** Exit codes of the public contract. */
 const EXIT = { done: 0, failed: 1, unusableInput: 2 } as const;

@@ -20,11 +20,11 @@ test("from a complaint and two files to a cause, a finding and a report", async 
   await test.step("the walk records a finding with a photo, and the ledger moves", async () => {
     await page.getByRole("link", { name: /Walk/ }).click();
     const ledger = page.getByRole("complementary", { name: "Evidence ledger" });
-    await expect(ledger.getByText("2 from data, 0 from findings")).toBeVisible();
+    await expect(ledger.getByText("2 from data, 0 from the site")).toBeVisible();
     const point = page.getByRole("article", { name: "DC isolator: box, glands, contacts" });
     await expect(point.getByText(/Isolate first/)).toBeVisible();
     await point.getByText("Rust, condensation or a contact that doesn't close").click();
-    await expect(ledger.getByText("2 from data, 1 from findings")).toBeVisible();
+    await expect(ledger.getByText("2 from data, 1 from the site")).toBeVisible();
     await expect(ledger.getByTestId("moved").first()).toHaveText("rises");
     await point.getByLabel("Photo of DC isolator").setInputFiles(demoFile(demo, "isolator.jpg"));
     await point.getByLabel("Note").fill("Contact of s2 is black");

@@ -1,5 +1,6 @@
 import { CAUSES, type CauseId } from "../causes/causes";
 import type { Evidence } from "../causes/evidence";
+import { probability } from "../evidence/weighed";
 import type { Share } from "../fit/attribute";
 import type { Accepted } from "../fit/candidate";
 import { surplusOf } from "../fit/fit";
@@ -70,6 +71,7 @@ export function assemble(findings: Findings): Diagnosis {
     },
     healthy: causes.every((cause) => CAUSES[cause.cause].kind === "design"),
     causes,
+    ...{ suspects: [], contradictions: [], danger: [], otherEvidence: [] },
   };
 }
 
@@ -164,7 +166,6 @@ const ONE_STORY: ReadonlySet<CauseId> = new Set(["shading", "snow", "soiling", "
 const weightOf = ({ evidence }: Entry) => evidence.reduce((sum, { weight }) => sum + weight, 0);
 
 function diagnosedCause(entry: Entry, startMs: number, stepMs: number): DiagnosedCause {
-  const logOdds = entry.evidence.reduce((sum, { weight }) => sum + weight, CAUSES[entry.cause].priorLogOdds);
   return {
     cause: entry.cause,
     scope: entry.scope,
@@ -172,8 +173,8 @@ function diagnosedCause(entry: Entry, startMs: number, stepMs: number): Diagnose
     to: entry.to === null ? null : writeInstant(startMs + entry.to * stepMs),
     lossKwh: round(entry.lossKwh),
     regainKwh: round(entry.regainKwh),
-    confidence: round(1 / (1 + Math.exp(-logOdds)), 3),
-    evidence: entry.evidence.map(({ text, weight }) => ({ text, weight: round(weight, 2) })),
+    confidence: round(probability(entry.cause, entry.evidence), 3),
+    evidence: entry.evidence.map(({ text, weight }) => ({ text, weight: round(weight, 2), from: "data" as const })),
     nextTest: entry.nextTest,
     ...entry.told,
   };

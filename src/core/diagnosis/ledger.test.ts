@@ -1,27 +1,16 @@
 import { expect, it } from "vitest";
 import { CAUSE_IDS, CAUSES } from "../causes/causes";
-import type { Diagnosis } from "../formats/diagnosisFile";
+import { probability } from "../evidence/weighed";
 import { walkFor } from "../inspection/catalogue";
 import { SEVERITIES } from "../inspection/severity";
 import { exampleSite } from "../simulator/exampleSite";
-import { buildLedger, probability } from "./ledger";
+import { toldDiagnosis } from "../simulator/toldDiagnosis";
+import { buildLedger } from "./ledger";
 
-const diagnosis = {
-  causes: [
-    {
-      cause: "string-open",
-      scope: "s2",
-      from: "2026-03-14T09:00:00Z",
-      to: null,
-      lossKwh: 800,
-      confidence: 0.7,
-      evidence: [{ text: "x", weight: 3 }],
-      nextTest: "y",
-    },
-  ],
-} as unknown as Diagnosis;
-const finding = (pointId: string, gradeId: string) => ({ id: "f", pointId, gradeId, place: "" });
-const confidence = (findings: Parameters<typeof buildLedger>[1]) => buildLedger(diagnosis, findings)[0].confidence;
+const site = exampleSite();
+const diagnosis = toldDiagnosis([{ cause: "string-open", scope: "s2", evidence: [{ text: "x", weight: 3, from: "data" }] }]);
+const finding = (pointId: string, gradeId: string, place = "") => ({ pointId, gradeId, place, recordedAt: "2026-04-02T09:00:00Z" });
+const confidence = (findings: Parameters<typeof buildLedger>[2]) => buildLedger(site, diagnosis, findings).entries[0].confidence;
 
 it("raises a cause by a finding that speaks for it, and lowers it by a sound one", () => {
   const before = confidence([]);
@@ -37,9 +26,15 @@ it("adds log odds: the probability is that of prior and weights", () => {
 });
 
 it("lists a cause that only findings speak for, without energy, and none on a whisper", () => {
-  const [entry] = buildLedger(null, [finding("ground-shade", "fix")]);
-  expect(entry).toMatchObject({ cause: "shading", lossKwh: 0, since: null });
-  expect(buildLedger(null, [finding("ground-shade", "sound")])).toEqual([]);
+  const [entry] = buildLedger(site, null, [finding("ground-shade", "fix")]).entries;
+  expect(entry).toMatchObject({ cause: "shading", scope: "site", lossKwh: 0, since: null });
+  expect(buildLedger(site, null, [finding("ground-shade", "sound")]).entries).toEqual([]);
+});
+
+it("takes a place that the site doesn't know for the whole site, and tells a stop as a danger", () => {
+  const { entries, danger } = buildLedger(site, null, [finding("isolator-box", "stop", "s9")]);
+  expect(entries[0]).toMatchObject({ cause: "string-open", scope: "site" });
+  expect(danger).toHaveLength(1);
 });
 
 it("has a catalogue entry for every cause of the public format", () => {
@@ -47,7 +42,7 @@ it("has a catalogue entry for every cause of the public format", () => {
 });
 
 it("walks only what a site has, in the order of the body, with unique points and known causes", () => {
-  const roof = walkFor(exampleSite());
+  const roof = walkFor(site);
   const field = walkFor(exampleSite((it) => Object.assign(it.planes[0], { mounting: "ground-rack" })));
   const ids = (walk: typeof roof) => walk.flatMap(({ points }) => points.map(({ id }) => id));
   expect(ids(roof)).toContain("edge-access");

@@ -13,7 +13,7 @@ export const diagnosedCauseSchema = z.looseObject({
   /** What mending it alone would have brought back in the period. */
   regainKwh: z.number(),
   confidence: z.number().min(0).max(1),
-  evidence: z.array(z.looseObject({ text: z.string(), weight: z.number() })),
+  evidence: z.array(z.looseObject({ text: z.string(), weight: z.number(), from: z.enum(["data", "finding", "reading"]).default("data") })),
   nextTest: z.string(),
 });
 
@@ -36,7 +36,19 @@ export const diagnosisSchema = z.looseObject({
   }),
   healthy: z.boolean(),
   causes: z.array(diagnosedCauseSchema),
+  /** What isn't likelier than not and is still worth a test: outside the sums. */
+  suspects: z.array(diagnosedCauseSchema).default([]),
+  /** What can't both be true, with the usual reasons. */
+  contradictions: z.array(z.looseObject({ scope: z.string(), between: z.array(z.string()), likely: z.array(z.string()) })).default([]),
+  /** Where someone can be hurt, why, and what to do at once. */
+  danger: z.array(z.looseObject({ scope: z.string(), why: z.string(), do: z.string() })).default([]),
+  /** What was found and measured and speaks for no cause that stands. */
+  otherEvidence: z
+    .array(z.looseObject({ from: z.enum(["finding", "reading"]), scope: z.string(), at: instant, text: z.string() }))
+    .default([]),
 });
 
 export type Diagnosis = z.infer<typeof diagnosisSchema>;
+export type Contradiction = Diagnosis["contradictions"][number];
+export type DangerTold = Diagnosis["danger"][number];
 export type DiagnosedCause = z.infer<typeof diagnosedCauseSchema>;

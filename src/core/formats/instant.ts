@@ -1,3 +1,4 @@
+import { z } from "zod";
 import { MINUTE_MS } from "../constants";
 import { daysInMonth } from "../series/calendarDate";
 
@@ -35,3 +36,8 @@ export function readInstant(text: string): number | InstantFault {
 export function writeInstant(utcMs: number): string {
   return `${new Date(utcMs).toISOString().slice(0, 19)}Z`;
 }
+
+/** An instant in a file that is JSON. */
+export const instantSchema = z
+  .string()
+  .refine((text) => typeof readInstant(text) === "number", "an instant with an offset like 2025-03-14T10:00:00Z");

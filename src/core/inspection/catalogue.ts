@@ -22,8 +22,28 @@ export interface Point {
   speaksFor: { cause: CauseId; weight: number }[];
 }
 
+/** The stations of a walk, in the order of the body's way. */
+export const STATIONS = [
+  "ground",
+  "ladder",
+  "roof-edge",
+  "array",
+  "under-array",
+  "roof-space",
+  "run-down",
+  "isolators",
+  "inverter",
+  "battery",
+  "meters",
+  "board",
+  "documents",
+] as const;
+export type Station = (typeof STATIONS)[number];
+
 /** A place on the body's way through the site. */
 export interface Stop {
+  station: Station;
+  /** The station's name for people. */
   place: string;
   points: Point[];
 }
@@ -48,8 +68,9 @@ function grades(sound: string, watch: string, fix: string, stop?: string): Grade
   ];
 }
 
-const CATALOGUE: { place: string; points: Entry[] }[] = [
+const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
   {
+    station: "ground",
     place: "From the ground",
     points: [
       {
@@ -91,7 +112,8 @@ const CATALOGUE: { place: string; points: Entry[] }[] = [
     ],
   },
   {
-    place: "Ladder and roof edge",
+    station: "ladder",
+    place: "Ladder",
     points: [
       {
         id: "edge-access",
@@ -102,6 +124,12 @@ const CATALOGUE: { place: string; points: Entry[] }[] = [
         speaksFor: [],
         appliesTo: onRoof,
       },
+    ],
+  },
+  {
+    station: "array",
+    place: "At the array",
+    points: [
       {
         id: "edge-rail-ends",
         title: "Rail ends capped and clamps seated",
@@ -110,11 +138,6 @@ const CATALOGUE: { place: string; points: Entry[] }[] = [
         grades: grades("Capped, clamps seated", "Caps missing", "A clamp loose or not seated", "A module free to lift"),
         speaksFor: [],
       },
-    ],
-  },
-  {
-    place: "At the array",
-    points: [
       {
         id: "array-glass",
         title: "Glass, cells and backs",
@@ -123,6 +146,12 @@ const CATALOGUE: { place: string; points: Entry[] }[] = [
         grades: grades("Whole", "Browning or fine cell cracks", "Cracked glass or delaminated", "Burn marks: isolate now"),
         speaksFor: [{ cause: "bypass-conducting", weight: 1.2 }],
       },
+    ],
+  },
+  {
+    station: "under-array",
+    place: "Under the array",
+    points: [
       {
         id: "array-cables",
         title: "Cables and connectors under the array",
@@ -151,6 +180,7 @@ const CATALOGUE: { place: string; points: Entry[] }[] = [
     ],
   },
   {
+    station: "roof-space",
     place: "Penetrations and roof space",
     points: [
       {
@@ -165,26 +195,9 @@ const CATALOGUE: { place: string; points: Entry[] }[] = [
     ],
   },
   {
-    place: "Isolators and run down",
+    station: "run-down",
+    place: "Run down",
     points: [
-      {
-        id: "isolator-box",
-        title: "DC isolator: box, glands, contacts",
-        why: "Water drawn in from above rusts the contacts until one string is cut off or the box burns.",
-        caution: "Don't open a box that is warm, swollen or wet inside while it is energised. Isolate first; local rules say who may.",
-        grades: grades(
-          "Dry, entries from below, labelled",
-          "Entry from above or a tired seal",
-          "Rust, condensation or a contact that doesn't close",
-          "Heat marks, swelling or water inside",
-        ),
-        speaksFor: [
-          { cause: "string-open", weight: 2.2 },
-          { cause: "wet-insulation-trip", weight: 1.2 },
-          { cause: "series-resistance", weight: 0.8 },
-        ],
-        appliesTo: stringed,
-      },
       {
         id: "run-conduit",
         title: "Conduit and conductors down the wall",
@@ -204,6 +217,31 @@ const CATALOGUE: { place: string; points: Entry[] }[] = [
     ],
   },
   {
+    station: "isolators",
+    place: "Isolators",
+    points: [
+      {
+        id: "isolator-box",
+        title: "DC isolator: box, glands, contacts",
+        why: "Water drawn in from above rusts the contacts until one string is cut off or the box burns.",
+        caution: "Don't open a box that is warm, swollen or wet inside while it is energised. Isolate first; local rules say who may.",
+        grades: grades(
+          "Dry, entries from below, labelled",
+          "Entry from above or a tired seal",
+          "Rust, condensation or a contact that doesn't close",
+          "Heat marks, swelling or water inside",
+        ),
+        speaksFor: [
+          { cause: "string-open", weight: 2.2 },
+          { cause: "wet-insulation-trip", weight: 1.2 },
+          { cause: "series-resistance", weight: 0.8 },
+        ],
+        appliesTo: stringed,
+      },
+    ],
+  },
+  {
+    station: "inverter",
     place: "Inverter",
     points: [
       {
@@ -237,16 +275,9 @@ const CATALOGUE: { place: string; points: Entry[] }[] = [
     ],
   },
   {
-    place: "Meters and panel board",
+    station: "meters",
+    place: "Meters",
     points: [
-      {
-        id: "panel-breaker",
-        title: "Feed breaker, marks and labels",
-        why: "A tripped or wrongly placed breaker looks like a dead inverter, or overloads the busbar.",
-        caution: "Parts stay live behind the main switch. Covers off only for those whom local rules allow.",
-        grades: grades("On, right place, labelled", "Label missing", "Tripped, or torque marks moved", "Heat marks on the bar or breaker"),
-        speaksFor: [{ cause: "inverter-outage", weight: 1.4 }],
-      },
       {
         id: "panel-meters",
         title: "Meters agree",
@@ -257,12 +288,26 @@ const CATALOGUE: { place: string; points: Entry[] }[] = [
       },
     ],
   },
+  {
+    station: "board",
+    place: "Panel board",
+    points: [
+      {
+        id: "panel-breaker",
+        title: "Feed breaker, marks and labels",
+        why: "A tripped or wrongly placed breaker looks like a dead inverter, or overloads the busbar.",
+        caution: "Parts stay live behind the main switch. Covers off only for those whom local rules allow.",
+        grades: grades("On, right place, labelled", "Label missing", "Tripped, or torque marks moved", "Heat marks on the bar or breaker"),
+        speaksFor: [{ cause: "inverter-outage", weight: 1.4 }],
+      },
+    ],
+  },
 ];
 
 /** The walk for a site, in the order of the body's way, with only the points that it has. */
 export function walkFor(site: SiteFile): Stop[] {
-  return CATALOGUE.map(({ place, points }) => ({
-    place,
+  return CATALOGUE.map(({ station, place, points }) => ({
+    ...{ station, place },
     points: points.filter((point) => point.appliesTo?.(site) ?? true).map(({ appliesTo: _, ...point }) => point),
   })).filter(({ points }) => points.length > 0);
 }

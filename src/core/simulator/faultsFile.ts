@@ -2,13 +2,11 @@ import { z } from "zod";
 import { CAUSE_IDS } from "../causes/causes";
 import { shown } from "../errors/errors";
 import { FaultList } from "../errors/formatError";
-import { readInstant } from "../formats/instant";
+import { instantSchema, readInstant } from "../formats/instant";
 import { readJsonFile } from "../formats/jsonText";
 import { placeOf } from "../plane/scopePlace";
 import type { SiteFile } from "../site/siteSchema";
 import { faultKindOf } from "./faults/faultKinds";
-
-const instant = z.string().refine((text) => typeof readInstant(text) === "number", "an instant with an offset like 2025-03-14T10:00:00Z");
 
 /** Simulated faults, `irradant-faults/1`: which, where and when; each with the parameters of its kind beside them. */
 export const faultsFileSchema = z.looseObject({
@@ -21,8 +19,8 @@ export const faultsFileSchema = z.looseObject({
         cause: z.enum(CAUSE_IDS),
         scope: z.string().max(200),
         /** Null: since before the series; until after it. */
-        from: instant.nullable().default(null),
-        to: instant.nullable().default(null),
+        from: instantSchema.nullable().default(null),
+        to: instantSchema.nullable().default(null),
       }),
     )
     .max(100)

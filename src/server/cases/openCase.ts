@@ -1,7 +1,7 @@
 import type { Picture } from "@/core/changes/caseRecords";
 import type { BriefFields, Change } from "@/core/changes/change";
 import { valuePerKwh } from "@/core/diagnosis/assemble";
-import { buildLedger, type LedgerEntry } from "@/core/diagnosis/ledger";
+import { buildLedger, type Ledger, type LedgerEntry } from "@/core/diagnosis/ledger";
 import { NotFoundError } from "@/core/errors/errors";
 import { type Stop, walkFor } from "@/core/inspection/catalogue";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -43,6 +43,8 @@ export interface CaseView {
   /** The same analysis, for short; null where there is none. */
   analysis: AnalysisState["analysis"];
   ledger: LedgerEntry[];
+  /** What can't both be true, where someone can be hurt, and what speaks for no cause. */
+  beside: Omit<Ledger, "entries">;
   calibrations: CalibrationView[];
   /** Worth of a lost kilowatt-hour, or null without a tariff. */
   valuePerKwh: number | null;
@@ -70,6 +72,7 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
     calibrationsOf(actor, record.siteId),
   ]);
   const findings = standingFindings(records.findings);
+  const { entries, ...beside } = buildLedger(site, state.analysis?.diagnosis ?? null, findings);
   return {
     id: record.id,
     kind: record.kind,
@@ -85,7 +88,8 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
     state,
     analysis: state.analysis,
     calibrations,
-    ledger: buildLedger(state.analysis?.diagnosis ?? null, findings),
+    ledger: entries,
+    beside,
     valuePerKwh: site.tariff ? valuePerKwh(site.tariff) : null,
   };
 }

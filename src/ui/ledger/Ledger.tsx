@@ -3,15 +3,17 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { CAUSES } from "@/core/causes/causes";
 import { lossFormula } from "@/core/causes/lossFormulas";
-import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import type { Ledger as CaseLedger, LedgerEntry } from "@/core/diagnosis/ledger";
 import { SEVERITIES, type Severity } from "@/core/inspection/severity";
 import { HatchSwatch } from "../marks/causeHatch";
 import { Figure, type Origin } from "../marks/Figure";
 import { SeverityMark } from "../marks/SeverityMark";
 import { amount, instantDay, lastDay, money, sureness } from "../marks/words";
+import { ContradictionList, DangerList } from "./LedgerBeside";
 
 export interface LedgerProps {
   entries: LedgerEntry[];
+  beside: Omit<CaseLedger, "entries">;
   findings: { id: string; severity: Severity; text: string }[];
   timeZone: string;
   valuePerKwh: number | null;
@@ -50,7 +52,7 @@ function linesOf(entries: readonly LedgerEntry[]): LedgerLine[] {
 const keyOf = (entry: LedgerEntry) => `${entry.cause}/${entry.scope}/${entry.until === null ? entry.since : "ended"}`;
 
 /** Causes so far with what they explain and how sure they are; a change since the last look is marked. */
-export function Ledger({ entries: all, findings, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {
+export function Ledger({ entries: all, beside, findings, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {
   const entries = useMemo(() => linesOf(all), [all]);
   const moved = useMoves(entries);
   const graded = SEVERITIES.map((severity) => [severity, findings.filter((finding) => finding.severity === severity)] as const).filter(
@@ -63,6 +65,7 @@ export function Ledger({ entries: all, findings, timeZone, valuePerKwh, currency
         {period ? `Data ${instantDay(period.from, timeZone)} to ${lastDay(period.to, timeZone)}` : "No data compared yet"} ·{" "}
         {findings.length} {findings.length === 1 ? "finding" : "findings"}
       </p>
+      <DangerList danger={beside.danger} />
       {graded.length > 0 ? (
         <ul className="mt-3 grid gap-1">
           {graded.map(([severity, list]) => (
@@ -118,8 +121,8 @@ export function Ledger({ entries: all, findings, timeZone, valuePerKwh, currency
                   </div>
                   <Sureness confidence={entry.confidence} />
                   <p className="caption mt-1">
-                    {entry.evidence.filter(({ from }) => from === "signature").length} from data,{" "}
-                    {entry.evidence.filter(({ from }) => from === "finding").length} from findings
+                    {entry.evidence.filter(({ from }) => from === "data").length} from data,{" "}
+                    {entry.evidence.filter(({ from }) => from !== "data").length} from the site
                   </p>
                 </div>
               </div>
@@ -127,6 +130,7 @@ export function Ledger({ entries: all, findings, timeZone, valuePerKwh, currency
           );
         })}
       </ol>
+      <ContradictionList contradictions={beside.contradictions} />
     </div>
   );
 }

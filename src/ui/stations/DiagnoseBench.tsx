@@ -141,9 +141,9 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
       <h3 className="mt-4 font-semibold">Why</h3>
       <ul className="mt-1 grid gap-1">
         {entry.evidence.map(({ text, weight, from }) => (
-          <li key={text} className="grid grid-cols-[4.5rem_5rem_1fr] items-baseline gap-2">
+          <li key={`${from}/${weight}/${text}`} className="grid grid-cols-[4.5rem_5rem_1fr] items-baseline gap-2">
             <span className="figures text-right">{signed(weight)}</span>
-            <span className="caption">{from === "signature" ? "data" : "finding"}</span>
+            <span className="caption">{from}</span>
             <span>{text}</span>
           </li>
         ))}

@@ -25,6 +25,7 @@ export default async function CaseLayout({ children, params }: { children: React
   if (isTrouble(view)) return <TroublePanel title="This case can't be shown" what={view.trouble} where={`Case ${id}`} />;
   const ledger = {
     entries: view.ledger,
+    beside: view.beside,
     findings: view.findings.map(({ id, severity, pointTitle, gradeText }) => ({ id, severity, text: `${pointTitle}: ${gradeText}` })),
     timeZone: view.site.location.timeZone,
     valuePerKwh: view.valuePerKwh,

@@ -27,7 +27,7 @@ export const safeVoltage: ReadingKind<"safe-voltage"> = {
         ...base,
         verdict: "fail",
         reasons: [
-          `The voltage is safe now, at ${told(volts)} V, but was told after ${told(secondsAfter)} s: within ${told(limitSeconds)} s it isn't shown, so the shutdown counts as failed`,
+          `The voltage is safe now, at ${told(volts)} V, but was told after ${told(secondsAfter ?? 0)} s: within ${told(limitSeconds)} s it isn't shown, so the shutdown counts as failed`,
         ],
       };
     }
@@ -36,7 +36,7 @@ export const safeVoltage: ReadingKind<"safe-voltage"> = {
         ...base,
         verdict: "inconclusive",
         reasons: [
-          `${told(volts)} V after ${told(secondsAfter)} s, and ${told(limitSeconds)} s are allowed: touch nothing, measure again when they are over`,
+          `${told(volts)} V after ${told(secondsAfter ?? 0)} s, and ${told(limitSeconds)} s are allowed: touch nothing, measure again when they are over`,
         ],
       };
     }
