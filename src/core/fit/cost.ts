@@ -186,7 +186,9 @@ export class Costs {
           const r = left[at];
           if (Number.isNaN(r)) continue;
           const own = noise.own[at] ** 2;
-          const precision = 1 / (own * (1 + (0.5 * r * r) / ((own + common + dayVariance) * SCALE.cell * wide)));
+          const whole = 1 / (own * (1 + (0.5 * r * r) / ((own + common + dayVariance) * SCALE.cell * wide)));
+          // With one unit what its hour has in common is its own as well: no need to take it off again below.
+          const precision = units === 1 ? whole / (1 + common * whole) : whole;
           const weighted = precision * r;
           P += precision;
           Y += weighted;
@@ -204,6 +206,12 @@ export class Costs {
             xx[i + u] += scaled;
             for (let d = 0; d <= c; d++) xx[i + units + d] += scaled * values[first + d];
           }
+        }
+        if (units === 1) {
+          for (let i = 0; i < n; i++) dayX[i] += cellX[i];
+          dayP += P;
+          dayY += Y;
+          continue;
         }
         const keep = 1 / (1 + common * P);
         const shrink = common * keep;

@@ -12,6 +12,11 @@ import { Scratch } from "./scratch";
 const SWEEPS = { rough: 2, first: 6, together: 2 } as const;
 /** So many candidates are fitted to the end in a round. */
 const FINALISTS = 4;
+/**
+ * Of a candidate's price: what the best place to begin with has to explain before it is searched from, and what a rough search has to before it is
+ * finished. Of everything that was ever taken up the first had explained 1.1 times its price, and the second as much.
+ */
+const HOPE = { start: 0.2, rough: 0.7 } as const;
 /** A search stops when its steps are this small a part of the first ones. */
 const FINE = 0.04;
 /** What a cause has to explain beyond its price before it is believed: the model is never quite true. */
@@ -20,6 +25,12 @@ const SAFETY = 8;
 /** What a cause explains beyond its price; less than nothing where it takes too little to be told. */
 export function surplusOf({ gain, price, lostShare, candidate, values }: Accepted): number {
   return lostShare < candidate.leastShare || candidate.believable?.(values) === false ? Number.NEGATIVE_INFINITY : gain - price;
+}
+
+/** Parameters and what they cost. */
+interface Found {
+  values: number[];
+  cost: number;
 }
 
 /** What parameters cost. */
@@ -79,7 +90,8 @@ export class Fit {
   tryAll(candidates: readonly Candidate[]): Accepted[] {
     const base = collapse(this.layers());
     const rough = candidates.map((candidate) => this.rough(candidate, base));
-    const best = new Set([...rough].sort((a, b) => surplusOf(b) - surplusOf(a)).slice(0, FINALISTS));
+    const hopeful = rough.filter(({ gain, price }) => gain >= HOPE.rough * price);
+    const best = new Set(hopeful.sort((a, b) => surplusOf(b) - surplusOf(a)).slice(0, FINALISTS));
     return rough.map((one) => (best.has(one) ? this.finish(one, base) : one));
   }
 
@@ -91,34 +103,39 @@ export class Fit {
 
   private rough(candidate: Candidate, base: readonly Layer[]): Accepted {
     const costAt = this.costOf(candidate, base);
-    const { values, cost } = this.search(candidate, this.bestStart(candidate, costAt), costAt, SWEEPS.rough);
-    return {
-      ...{ candidate, values, gain: this.state.cost - cost, price: this.priceOf(candidate) },
-      lostShare: this.lostShare(base, candidate.layers(this.axis, values)),
-    };
+    const price = this.priceOf(candidate);
+    const start = this.bestStart(candidate, costAt);
+    const hopeless = this.state.cost - start.cost < HOPE.start * price;
+    const { values, cost } = hopeless ? start : this.search(candidate, start, costAt, SWEEPS.rough);
+    const lostShare = hopeless ? 0 : this.lostShare(base, candidate.layers(this.axis, values));
+    return { candidate, values, gain: this.state.cost - cost, price, lostShare };
   }
 
   private finish(one: Accepted, base: readonly Layer[]): Accepted {
     const { candidate } = one;
-    const { values } = this.search(candidate, one.values, this.costOf(candidate, base), SWEEPS.first);
+    const costAt = this.costOf(candidate, base);
+    const { values } = this.search(candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.first);
     const layers = candidate.layers(this.axis, values);
     return { ...one, values, gain: this.state.cost - this.costWith([...base, ...layers]).cost, lostShare: this.lostShare(base, layers) };
   }
 
   /** The best of the places that a candidate names to begin with, within its bounds. */
-  private bestStart({ parameters, starts }: Candidate, costAt: CostAt): number[] {
+  private bestStart({ parameters, starts }: Candidate, costAt: CostAt): Found {
     const within = (values: readonly number[]) =>
       values.map((value, k) => Math.min(parameters[k].most, Math.max(parameters[k].least, value)));
-    const all = (starts ?? [parameters.map(({ value }) => value)]).map(within);
-    if (all.length === 1) return all[0];
-    const costs = all.map(costAt);
-    return all[costs.indexOf(Math.min(...costs))];
+    let best: Found | null = null;
+    for (const start of starts ?? [parameters.map(({ value }) => value)]) {
+      const values = within(start);
+      const cost = costAt(values);
+      if (best === null || cost < best.cost) best = { values, cost };
+    }
+    return best as Found;
   }
 
   /** Takes a candidate up and fits all together again. */
   accept(one: Accepted): void {
     this.accepted = [...this.accepted, one];
-    this.refresh();
+    this.refresh(false);
     this.together();
   }
 
@@ -127,9 +144,9 @@ export class Fit {
     for (let round = 0; round < 2; round++) {
       for (const one of this.accepted) {
         const costAt = this.costOf(one.candidate, collapse(this.layers(one)));
-        one.values = this.search(one.candidate, one.values, costAt, SWEEPS.together).values;
+        one.values = this.search(one.candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.together).values;
       }
-      this.refresh();
+      this.refresh(round === 1);
     }
     for (const one of [...this.accepted]) {
       const base = collapse(this.layers(one));
@@ -174,19 +191,21 @@ export class Fit {
     return without > 0 ? lost / without : 0;
   }
 
-  private refresh(): void {
-    this.state = this.costWith(this.layers(), 4);
+  /** @param anew whether what may be off is looked for from nothing as well */
+  private refresh(anew = true): void {
+    this.state = this.costWith(this.layers(), 4, anew);
     this.costs.weighFor(this.state.left);
   }
 
   /** The fit of a set of layers. */
-  private costWith(layers: readonly Layer[], rounds = 2): Fitness {
+  private costWith(layers: readonly Layer[], rounds = 2, anew = true): Fitness {
     const modelW = this.axis.units.map((_, u) => outputW(this.axis, u, layers, new Float64Array(this.axis.count)));
     const residual = residuals(this.axis, this.cells, modelW);
     const near = this.costs.evaluate(residual, this.state.coefficients, rounds);
+    if (!anew) return near;
     // With a cause more or less, what may be off can lie elsewhere: looked for anew as well.
-    const anew = this.costs.evaluate(residual);
-    return anew.cost < near.cost ? anew : near;
+    const far = this.costs.evaluate(residual);
+    return far.cost < near.cost ? far : near;
   }
 
   /** The cost of a candidate's parameters beside other layers, for searches. */
@@ -213,9 +232,9 @@ export class Fit {
   }
 
   /** Pattern search over a candidate's parameters within their bounds (Hooke & Jeeves 1961). */
-  private search(candidate: Candidate, start: readonly number[], costAt: CostAt, sweeps: number): { values: number[]; cost: number } {
-    const values = [...start];
-    let cost = costAt(values);
+  private search(candidate: Candidate, start: Found, costAt: CostAt, sweeps: number): Found {
+    const values = [...start.values];
+    let { cost } = start;
     const steps = candidate.parameters.map(({ step }) => step);
     for (let sweep = 0; sweep < sweeps; sweep++) {
       let moved = false;

@@ -65,8 +65,8 @@ function drift({ axis }: Fit): Candidate | null {
   };
 }
 
-/** Leans to begin a search with, as tangents. */
-const STARTS = [0, 1, 2, 3, 4, 5, 6, 7].map((eighth) => [0.12 * Math.sin((eighth * Math.PI) / 4), 0.12 * Math.cos((eighth * Math.PI) / 4)]);
+/** A lean to begin a search with, to each of eight sides, as a tangent. */
+const START_LEAN = 0.12;
 
 /** A lean under 7° is within what planes and levels are told to, and what models of tilted light differ by. */
 const LEAST_LEAN = 0.125;
@@ -79,13 +79,14 @@ const LEAST_DRIFT = 0.05;
 function tilt({ axis }: Fit): Candidate | null {
   const { comparison } = axis;
   if (!comparison.weather.ghiWm2) return null;
+  const start = START_LEAN * (comparison.lightMended ? REST : 1);
   return {
     ...{ cause: "sensor-error", scope: "site", price: 10, leastShare: -1 },
     parameters: [
       { name: "leanEast", value: 0, least: -0.35, most: 0.35, step: 0.04 },
       { name: "leanNorth", value: 0, least: -0.35, most: 0.35, step: 0.04 },
     ],
-    starts: STARTS,
+    starts: [0, 1, 2, 3, 4, 5, 6, 7].map((eighth) => [start * Math.sin((eighth * Math.PI) / 4), start * Math.cos((eighth * Math.PI) / 4)]),
     believable: ([east, north]) => Math.hypot(east, north) >= (comparison.lightMended ? REST : 1) * LEAST_LEAN,
     layers: (on, [east, north]) => {
       const { toEast, toNorth } = leanParts(on);
