@@ -61,15 +61,16 @@ export interface Axis {
 
 /** Finer than that the fit gains nothing: clouds over a station and over a roof differ within it. */
 const FINEST_MS = 15 * MINUTE_MS;
-/** Points that a fit is made on, at most; longer series are taken in coarser means. */
-const MOST_POINTS = 20_000;
+/** Points that a fit is made on, about; longer series are taken in coarser means, of up to two hours. */
+const MOST_POINTS = 10_000;
+const COARSEST_MS = 2 * HOUR_MS;
 /** Of the nameplate: with less expected, nothing is told by a point. */
 const LEAST_SHARE = 0.004;
 
 /** How many intervals a point of the fit takes together. */
 export function fitResolution({ grid }: Comparison): number {
   let per = Math.max(1, Math.round(FINEST_MS / grid.stepMs));
-  while (grid.count / per / 2 > MOST_POINTS && per * grid.stepMs < HOUR_MS) per *= 2;
+  while (grid.count / per / 2 > MOST_POINTS && per * grid.stepMs < COARSEST_MS) per *= 2;
   return per;
 }
 

@@ -34,8 +34,13 @@ export class Costs {
   private readonly work: Float64Array;
   private readonly daily: Float64Array;
   private readonly sums: DaySums;
-  /** Coefficients as sums over the residuals, for `costFrom`. */
-  private solver: Float64Array[] = [];
+  /** Coefficients as sums over the residuals, for `costFrom`: `(cell × units + unit) × coefficients + coefficient`. */
+  private readonly solver: Float64Array;
+  private readonly solved: Float64Array;
+  /** Variances of what a cell's units have in common and of a unit's own; and a half over all of a cell's variance, in the scale of its tails. */
+  private readonly commonVar: Float64Array;
+  private readonly ownVar: Float64Array;
+  private readonly halfOver: Float64Array;
 
   constructor(
     private readonly cells: Cells,
@@ -47,6 +52,14 @@ export class Costs {
     this.work = new Float64Array(cells.count * cells.units);
     this.daily = new Float64Array(rows);
     this.sums = new DaySums(nuisance.count);
+    this.solved = new Float64Array(nuisance.count);
+    this.solver = new Float64Array(cells.count * cells.units * nuisance.count);
+    this.commonVar = noise.cell.map((spread) => spread ** 2);
+    this.ownVar = noise.own.map((spread) => spread ** 2);
+    this.halfOver = this.ownVar.map((own, at) => {
+      const k = Math.floor(at / cells.units);
+      return 0.5 / ((own + this.commonVar[k] + noise.day[cellRow[k]] ** 2) * SCALE.cell);
+    });
   }
 
   /** @param start coefficients to begin with; absent, from none @param rounds of reweighting */
@@ -62,21 +75,26 @@ export class Costs {
    * linear in the residuals. Never under the cost that `evaluate` finds.
    */
   costFrom(residual: Float64Array): number {
+    const { solver, solved } = this;
     const { units } = this.cells;
-    const coefficients = new Float64Array(this.nuisance.count);
-    this.solver.forEach((row, j) => {
-      let sum = 0;
-      for (let at = 0; at < row.length; at++) if (row[at] !== 0) sum += row[at] * residual[at];
-      coefficients[j] = j < units ? Math.min(MOST_CALIBRATION, Math.max(-MOST_CALIBRATION, sum)) : sum;
-    });
-    return this.costOf(residual, coefficients);
+    const n = solved.length;
+    solved.fill(0);
+    for (let at = 0; at < residual.length; at++) {
+      const r = residual[at];
+      // Unknown, or exactly as modelled.
+      if (!(r < 0 || r > 0)) continue;
+      const first = at * n;
+      for (let j = 0; j < n; j++) solved[j] += solver[first + j] * r;
+    }
+    for (let j = 0; j < units; j++) solved[j] = Math.min(MOST_CALIBRATION, Math.max(-MOST_CALIBRATION, solved[j]));
+    return this.costOf(residual, solved);
   }
 
   /** Fixes the weights of `costFrom` at a fit. @param left residuals less what may be off, as `evaluate` gives them */
   weighFor(left: Float64Array): void {
     const { units, count } = this.cells;
     const { count: n, sigma, shared, values } = this.nuisance;
-    const { noise } = this;
+    const { noise, ownVar, halfOver, commonVar } = this;
     const size = count * units;
     const weighted = Array.from({ length: n }, () => new Float64Array(size));
     const column = (j: number, at: number) => (j < units ? (at % units === j ? 1 : 0) : values[at * shared + j - units]);
@@ -87,13 +105,12 @@ export class Costs {
       const variance = noise.day[row] ** 2;
       let [dayP, dayY, q] = [0, 0, 0];
       for (; k < count && this.cellRow[k] === row; k++) {
-        const common = noise.cell[k] ** 2;
+        const common = commonVar[k];
         let [P, Y] = [0, 0];
         for (let at = k * units; at < (k + 1) * units; at++) {
           const r = left[at];
           if (Number.isNaN(r)) continue;
-          const own = noise.own[at] ** 2;
-          precision[at] = 1 / (own * (1 + (0.5 * r * r) / ((own + common + variance) * SCALE.cell)));
+          precision[at] = 1 / (ownVar[at] * (1 + halfOver[at] * r * r));
           P += precision[at];
           Y += precision[at] * r;
           q += precision[at] * r * r;
@@ -108,7 +125,7 @@ export class Costs {
         const out = weighted[j];
         let dayX = 0;
         for (let c = first; c < k; c++) {
-          const common = noise.cell[c] ** 2;
+          const common = commonVar[c];
           let [P, X] = [0, 0];
           for (let at = c * units; at < (c + 1) * units; at++) {
             P += precision[at];
@@ -121,7 +138,7 @@ export class Costs {
         for (let c = first; c < k; c++) {
           let P = 0;
           for (let at = c * units; at < (c + 1) * units; at++) P += precision[at];
-          const keep = 1 / (1 + noise.cell[c] ** 2 * P);
+          const keep = 1 / (1 + commonVar[c] * P);
           for (let at = c * units; at < (c + 1) * units; at++) out[at] -= trust * precision[at] * keep * shrink * dayX;
         }
       }
@@ -136,24 +153,30 @@ export class Costs {
       }
     }
     const inverse = new CholeskyDecomposition(normal).solve(Matrix.eye(n));
-    this.solver = Array.from({ length: n }, (_, i) => {
-      const row = new Float64Array(size);
-      for (let j = 0; j < n; j++) {
-        const share = inverse.get(i, j);
-        for (let at = 0; at < size; at++) row[at] += share * weighted[j][at];
+    const { solver } = this;
+    const shares = inverse.to1DArray();
+    for (let at = 0; at < size; at++) {
+      for (let i = 0; i < n; i++) {
+        let sum = 0;
+        for (let j = 0; j < n; j++) sum += shares[i * n + j] * weighted[j][at];
+        solver[at * n + i] = sum;
       }
-      return row;
-    });
+    }
   }
 
+  /** Residuals less what may be off. */
   private take(residual: Float64Array, coefficients: Float64Array, out: Float64Array): void {
     const { units, count } = this.cells;
     const { shared, values } = this.nuisance;
-    for (let at = 0; at < count * units; at++) {
-      let off = coefficients[at % units];
-      const first = at * shared;
-      for (let c = 0; c < shared; c++) off += coefficients[units + c] * values[first + c];
-      out[at] = residual[at] - off;
+    let first = 0;
+    for (let k = 0; k < count; k++) {
+      for (let u = 0; u < units; u++) {
+        const at = k * units + u;
+        let off = coefficients[u];
+        for (let c = 0; c < shared; c++) off += coefficients[units + c] * values[first + c];
+        out[at] = residual[at] - off;
+        first += shared;
+      }
     }
   }
 
@@ -161,7 +184,7 @@ export class Costs {
   private improve(residual: Float64Array, coefficients: Float64Array, round: number): void {
     const { units, count } = this.cells;
     const { count: n, sigma, shared, values } = this.nuisance;
-    const { work: left, sums, noise } = this;
+    const { work: left, sums, noise, ownVar, halfOver, commonVar } = this;
     this.take(residual, coefficients, left);
     const normal = new Float64Array(n * n);
     const right = new Float64Array(n);
@@ -180,13 +203,12 @@ export class Costs {
       for (; k < count && this.cellRow[k] === row; k++) {
         cellX.fill(0);
         let [P, Y] = [0, 0];
-        const common = noise.cell[k] ** 2;
+        const common = commonVar[k];
         for (let u = 0; u < units; u++) {
           const at = k * units + u;
           const r = left[at];
           if (Number.isNaN(r)) continue;
-          const own = noise.own[at] ** 2;
-          const whole = 1 / (own * (1 + (0.5 * r * r) / ((own + common + dayVariance) * SCALE.cell * wide)));
+          const whole = 1 / (ownVar[at] * (1 + (halfOver[at] * r * r) / wide));
           // With one unit what its hour has in common is its own as well: no need to take it off again below.
           const precision = units === 1 ? whole / (1 + common * whole) : whole;
           const weighted = precision * r;
@@ -245,36 +267,38 @@ export class Costs {
   private costOf(residual: Float64Array, coefficients: Float64Array): number {
     const { units, count } = this.cells;
     const { sigma } = this.nuisance;
-    const { work: left, daily: dayCost } = this;
+    const { work: left, daily: dayCost, commonVar, ownVar, halfOver, cellRow, noise } = this;
     this.take(residual, coefficients, left);
     dayCost.fill(0);
     let cost = 0;
     for (let k = 0; k < count; ) {
-      const row = this.cellRow[k];
-      let [dayP, dayY, q, lost] = [0, 0, 0, 0];
-      for (; k < count && this.cellRow[k] === row; k++) {
-        const common = this.noise.cell[k] ** 2;
-        let [P, Y] = [0, 0];
-        for (let u = 0; u < units; u++) {
-          const at = k * units + u;
+      const row = cellRow[k];
+      let dayP = 0;
+      let dayY = 0;
+      let q = 0;
+      let lost = 0;
+      for (; k < count && cellRow[k] === row; k++) {
+        let P = 0;
+        let Y = 0;
+        for (let at = k * units; at < (k + 1) * units; at++) {
           const r = left[at];
           if (Number.isNaN(r)) continue;
-          const own = this.noise.own[at] ** 2;
-          const half = (0.5 * r * r) / (own + common + this.noise.day[row] ** 2) / SCALE.cell;
+          const half = halfOver[at] * r * r;
           const weight = 1 / (1 + half);
-          const precision = weight / own;
+          const precision = weight / ownVar[at];
           P += precision;
           Y += precision * r;
           q += precision * r * r;
           // What the weight takes from the square, the logarithm gives back.
-          lost += SCALE.cell * (Math.log1p(half) - half * weight);
+          lost += Math.log(1 + half) - half * weight;
         }
-        q -= (common / (1 + common * P)) * Y * Y;
-        dayP += P / (1 + common * P);
-        dayY += Y / (1 + common * P);
+        const keep = 1 / (1 + commonVar[k] * P);
+        q -= commonVar[k] * keep * Y * Y;
+        dayP += P * keep;
+        dayY += Y * keep;
       }
-      const variance = this.noise.day[row] ** 2;
-      q = 0.5 * (q - (variance / (1 + variance * dayP)) * dayY * dayY) + lost;
+      const variance = noise.day[row] ** 2;
+      q = 0.5 * (q - (variance / (1 + variance * dayP)) * dayY * dayY) + SCALE.cell * lost;
       dayCost[row] = SCALE.day * Math.log1p(q / SCALE.day);
       cost += dayCost[row];
     }

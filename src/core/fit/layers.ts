@@ -54,7 +54,7 @@ export function outputW(
     const rel = out[p];
     const left = 1 + follows[p] * (rel - 1);
     const watts = dcW[p] * rel < startW || left < 0 ? 0 : unlimitedW[p] * left;
-    out[p] = watts > mostW ? mostW : watts;
+    out[p] = Math.min(watts, mostW);
   }
   for (const values of caps) for (let p = from; p < to; p++) if (out[p] > values[p]) out[p] = values[p];
   for (const values of offs) for (let p = from; p < to; p++) out[p] *= values[p];
