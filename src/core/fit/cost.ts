@@ -75,6 +75,11 @@ export class Costs {
    * linear in the residuals. Never under the cost that `evaluate` finds.
    */
   costFrom(residual: Float64Array): number {
+    return this.costOf(residual, this.solve(residual));
+  }
+
+  /** What may be off with the weights of the last `weighFor`: a start for `evaluate` near to where it ends. The array is used again. */
+  solve(residual: Float64Array): Float64Array {
     const { solver, solved } = this;
     const { units } = this.cells;
     const n = solved.length;
@@ -87,7 +92,7 @@ export class Costs {
       for (let j = 0; j < n; j++) solved[j] += solver[first + j] * r;
     }
     for (let j = 0; j < units; j++) solved[j] = Math.min(MOST_CALIBRATION, Math.max(-MOST_CALIBRATION, solved[j]));
-    return this.costOf(residual, solved);
+    return solved;
   }
 
   /** Fixes the weights of `costFrom` at a fit. @param left residuals less what may be off, as `evaluate` gives them */

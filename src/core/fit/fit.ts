@@ -116,7 +116,12 @@ export class Fit {
     const costAt = this.costOf(candidate, base);
     const { values } = this.search(candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.first);
     const layers = candidate.layers(this.axis, values);
-    return { ...one, values, gain: this.state.cost - this.costWith([...base, ...layers]).cost, lostShare: this.lostShare(base, layers) };
+    return {
+      ...one,
+      values,
+      gain: this.state.cost - this.costWith([...base, ...layers], false).cost,
+      lostShare: this.lostShare(base, layers),
+    };
   }
 
   /** The best of the places that a candidate names to begin with, within its bounds. */
@@ -150,7 +155,7 @@ export class Fit {
     }
     for (const one of [...this.accepted]) {
       const base = collapse(this.layers(one));
-      one.gain = this.costWith(base).cost - this.state.cost;
+      one.gain = this.costWith(base, true).cost - this.state.cost;
       one.lostShare = this.lostShare(base, one.candidate.layers(this.axis, one.values));
       if (surplusOf(one) > 0) continue;
       this.accepted = this.accepted.filter((other) => other !== one);
@@ -193,15 +198,15 @@ export class Fit {
 
   /** @param anew whether what may be off is looked for from nothing as well */
   private refresh(anew = true): void {
-    this.state = this.costWith(this.layers(), 4, anew);
+    this.state = this.costWith(this.layers(), anew);
     this.costs.weighFor(this.state.left);
   }
 
   /** The fit of a set of layers. */
-  private costWith(layers: readonly Layer[], rounds = 2, anew = true): Fitness {
+  private costWith(layers: readonly Layer[], anew: boolean): Fitness {
     const modelW = this.axis.units.map((_, u) => outputW(this.axis, u, layers, new Float64Array(this.axis.count)));
     const residual = residuals(this.axis, this.cells, modelW);
-    const near = this.costs.evaluate(residual, this.state.coefficients, rounds);
+    const near = this.costs.evaluate(residual, this.costs.solve(residual), 3);
     if (!anew) return near;
     // With a cause more or less, what may be off can lie elsewhere: looked for anew as well.
     const far = this.costs.evaluate(residual);
