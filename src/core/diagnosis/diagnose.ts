@@ -4,6 +4,7 @@ import { type Attribution, attribute } from "../fit/attribute";
 import { type Axis, buildAxis, fitResolution, type Sight } from "../fit/axis";
 import type { Accepted, Candidate } from "../fit/candidate";
 import { Fit, surplusOf } from "../fit/fit";
+import { calibrationOf } from "../fit/nuisance";
 import { selectCauses } from "../fit/select";
 import type { Diagnosis } from "../formats/diagnosisFile";
 import { snowChance } from "../losses/snowCover";
@@ -59,7 +60,7 @@ function diagnoseMended(comparison: Comparison, told: readonly Signature[], mend
     return diagnoseMended(inLight(comparison, lightFactor(every, sensor)), mergedSensor(told, sensor), mendings - 1);
   }
   states.forEach((state, u) => {
-    state.healthyRatio = Math.exp(fit.state.coefficients[u]);
+    state.healthyRatio = Math.exp(calibrationOf(fit.state.coefficients, u, states.length));
   });
   const standing: Standing[] = [
     ...known.map((candidate) => ({ candidate, values: [], fitted: null })),

@@ -37,6 +37,8 @@ export class Costs {
   /** Coefficients as sums over the residuals, for `costFrom`: `(cell × units + unit) × coefficients + coefficient`. */
   private readonly solver: Float64Array;
   private readonly solved: Float64Array;
+  /** What they are where every residual is nothing: drawn to what is expected of them. */
+  private readonly unseen: Float64Array;
   /** Variances of what a cell's units have in common and of a unit's own; and a half over all of a cell's variance, in the scale of its tails. */
   private readonly commonVar: Float64Array;
   private readonly ownVar: Float64Array;
@@ -53,6 +55,7 @@ export class Costs {
     this.daily = new Float64Array(rows);
     this.sums = new DaySums(nuisance.count);
     this.solved = new Float64Array(nuisance.count);
+    this.unseen = new Float64Array(nuisance.count);
     this.solver = new Float64Array(cells.count * cells.units * nuisance.count);
     this.commonVar = noise.cell.map((spread) => spread ** 2);
     this.ownVar = noise.own.map((spread) => spread ** 2);
@@ -83,7 +86,7 @@ export class Costs {
     const { solver, solved } = this;
     const { units } = this.cells;
     const n = solved.length;
-    solved.fill(0);
+    solved.set(this.unseen);
     for (let at = 0; at < residual.length; at++) {
       const r = residual[at];
       // Unknown, or exactly as modelled.
@@ -91,14 +94,14 @@ export class Costs {
       const first = at * n;
       for (let j = 0; j < n; j++) solved[j] += solver[first + j] * r;
     }
-    for (let j = 0; j < units; j++) solved[j] = Math.min(MOST_CALIBRATION, Math.max(-MOST_CALIBRATION, solved[j]));
+    for (let j = 0; j <= units; j++) solved[j] = Math.min(MOST_CALIBRATION, Math.max(-MOST_CALIBRATION, solved[j]));
     return solved;
   }
 
   /** Fixes the weights of `costFrom` at a fit. @param left residuals less what may be off, as `evaluate` gives them */
   weighFor(left: Float64Array): void {
     const { units, count } = this.cells;
-    const { count: n, sigma, shared, values } = this.nuisance;
+    const { count: n, sigma, mean, shared, values } = this.nuisance;
     const { noise, ownVar, halfOver, commonVar } = this;
     const size = count * units;
     const weighted = Array.from({ length: n }, () => new Float64Array(size));
@@ -160,6 +163,10 @@ export class Costs {
     const inverse = new CholeskyDecomposition(normal).solve(Matrix.eye(n));
     const { solver } = this;
     const shares = inverse.to1DArray();
+    for (let i = 0; i < n; i++) {
+      this.unseen[i] = 0;
+      for (let j = 0; j < n; j++) this.unseen[i] += (shares[i * n + j] * mean[j]) / sigma[j] ** 2;
+    }
     for (let at = 0; at < size; at++) {
       for (let i = 0; i < n; i++) {
         let sum = 0;
@@ -188,14 +195,14 @@ export class Costs {
   /** One round of reweighted least squares. */
   private improve(residual: Float64Array, coefficients: Float64Array, round: number): void {
     const { units, count } = this.cells;
-    const { count: n, sigma, shared, values } = this.nuisance;
+    const { count: n, sigma, mean, shared, values } = this.nuisance;
     const { work: left, sums, noise, ownVar, halfOver, commonVar } = this;
     this.take(residual, coefficients, left);
     const normal = new Float64Array(n * n);
     const right = new Float64Array(n);
     for (let j = 0; j < n; j++) {
       normal[j * n + j] = 1 / sigma[j] ** 2;
-      right[j] = -coefficients[j] / sigma[j] ** 2;
+      right[j] = (mean[j] - coefficients[j]) / sigma[j] ** 2;
     }
     const { xx, x: dayX, xy, cellX } = sums;
     // The first rounds look wider, so that a level far off is found.
@@ -264,14 +271,14 @@ export class Costs {
     const step = new CholeskyDecomposition(Matrix.from1DArray(n, n, normal)).solve(Matrix.columnVector(right)).to1DArray();
     for (let i = 0; i < n; i++) {
       coefficients[i] += step[i];
-      if (i < units) coefficients[i] = Math.min(MOST_CALIBRATION, Math.max(-MOST_CALIBRATION, coefficients[i]));
+      if (i <= units) coefficients[i] = Math.min(MOST_CALIBRATION, Math.max(-MOST_CALIBRATION, coefficients[i]));
     }
   }
 
   /** Cost at coefficients; what is left and the days' costs stay in the work arrays. */
   private costOf(residual: Float64Array, coefficients: Float64Array): number {
     const { units, count } = this.cells;
-    const { sigma } = this.nuisance;
+    const { sigma, mean } = this.nuisance;
     const { work: left, daily: dayCost, commonVar, ownVar, halfOver, cellRow, noise } = this;
     this.take(residual, coefficients, left);
     dayCost.fill(0);
@@ -307,7 +314,7 @@ export class Costs {
       dayCost[row] = SCALE.day * Math.log1p(q / SCALE.day);
       cost += dayCost[row];
     }
-    for (let i = 0; i < coefficients.length; i++) cost += 0.5 * (coefficients[i] / sigma[i]) ** 2;
+    for (let i = 0; i < coefficients.length; i++) cost += 0.5 * ((coefficients[i] - mean[i]) / sigma[i]) ** 2;
     return cost;
   }
 }

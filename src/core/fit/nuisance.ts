@@ -4,8 +4,10 @@ import type { Cells } from "./cells";
 
 /** What papers, sensors and the model may be off by, as standard deviations of a logarithm, each with its argument. */
 export const SPREAD = {
-  /** Nameplate tolerance and sorting 1.5 %, a class B sensor 2.5 %, the model's own bias 2 %: together. */
-  unit: 0.035,
+  /** What all units share: a class B sensor 2.5 % (ISO 9060:2018), the model's own bias 1.5 %. */
+  site: 0.029,
+  /** A unit's own: nameplate tolerance and sorting 1.5 %, its meter 1 %. */
+  unit: 0.018,
   /** Glass and tilted light at low sun: models differ by some 10 % at 8° (Gueymard 2009). */
   lowSun: 0.06,
   /** Weak light: the sensor's offset and the low end of curves. */
@@ -18,14 +20,22 @@ export const SPREAD = {
   hour: 0.012,
 } as const;
 
+/**
+ * What is expected of all units, as a logarithm: modules lose 1 to 3 % in their first light (IEA PVPS T13-01:2014) and carry ordinary dirt of 1 % or so
+ * (Kimber et al. 2006); of neither a data sheet or a site file says a thing.
+ */
+const SITE_MEAN = -0.02;
+
 /** A year's round can be told apart from a slope only from so many days on. */
 const SEASON_DAYS = 150;
 const YEAR_DAYS = 365.25;
 
-/** Columns of what may be off, by cell and unit, with their spreads: one calibration a unit first, then what all share. */
+/** Columns of what may be off, by cell and unit, with their spreads: one calibration a unit first, then the site's, then the others that all share. */
 export interface Nuisance {
   count: number;
   sigma: Float64Array;
+  /** What each is expected to be. */
+  mean: Float64Array;
   /** Values of the shared columns, `(cell × units + unit) × shared + column`. */
   shared: number;
   values: Float64Array;
@@ -35,7 +45,7 @@ export function buildNuisance(axis: Axis, cells: Cells): Nuisance {
   const { units } = cells;
   const { days, site } = axis.comparison;
   const seasons = days.days.length >= SEASON_DAYS;
-  const shared = seasons ? 6 : 4;
+  const shared = seasons ? 7 : 5;
   const values = new Float64Array(cells.count * units * shared);
   const azimuths = axis.units.map(({ unit }) => site.planes.find(({ id }) => id === unit.strings[0]?.plane)?.azimuthDeg ?? 180);
   for (let k = 0; k < cells.count; k++) {
@@ -43,21 +53,28 @@ export function buildNuisance(axis: Axis, cells: Cells): Nuisance {
     const angle = (2 * Math.PI * days.days[axis.cellRow[k]]) / YEAR_DAYS;
     for (let u = 0; u < units; u++) {
       const at = (k * units + u) * shared;
-      values[at] = Math.exp(-Math.max(0, cells.elevationDeg[k]) / 8);
-      values[at + 1] = Math.exp(-cells.load[k * units + u] / 0.08);
-      values[at + 2] = Math.sin(((axis.sunAzimuthDeg[p] - azimuths[u]) * Math.PI) / 180);
-      values[at + 3] = 2 * (cells.load[k * units + u] - 0.5);
+      values[at] = 1;
+      values[at + 1] = Math.exp(-Math.max(0, cells.elevationDeg[k]) / 8);
+      values[at + 2] = Math.exp(-cells.load[k * units + u] / 0.08);
+      values[at + 3] = Math.sin(((axis.sunAzimuthDeg[p] - azimuths[u]) * Math.PI) / 180);
+      values[at + 4] = 2 * (cells.load[k * units + u] - 0.5);
       if (!seasons) continue;
-      values[at + 4] = Math.cos(angle);
-      values[at + 5] = Math.sin(angle);
+      values[at + 5] = Math.cos(angle);
+      values[at + 6] = Math.sin(angle);
     }
   }
   const sigma = [
     ...axis.units.map(() => SPREAD.unit),
-    ...[SPREAD.lowSun, SPREAD.weakLight, SPREAD.hour, SPREAD.load],
+    ...[SPREAD.site, SPREAD.lowSun, SPREAD.weakLight, SPREAD.hour, SPREAD.load],
     ...(seasons ? [SPREAD.season, SPREAD.season] : []),
   ];
-  return { count: sigma.length, sigma: Float64Array.from(sigma), shared, values };
+  const mean = sigma.map((_, j) => (j === units ? SITE_MEAN : 0));
+  return { count: sigma.length, sigma: Float64Array.from(sigma), mean: Float64Array.from(mean), shared, values };
+}
+
+/** What a unit gives of the model's healthy output, as a logarithm: its own calibration and the site's. */
+export function calibrationOf(coefficients: ArrayLike<number>, unit: number, units: number): number {
+  return coefficients[unit] + coefficients[units];
 }
 
 /** Days of an axis that have light. */

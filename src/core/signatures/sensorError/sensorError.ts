@@ -1,6 +1,7 @@
 import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
+import { calibrationOf } from "../../fit/nuisance";
 import { pointwise } from "../../fit/pointwise";
 
 const YEAR_DAYS = 365.25;
@@ -18,7 +19,7 @@ const LEAST_LEVEL = 0.09;
 /** The same for all units and always: light that is told too low. Too high can't be told from dirt. */
 function level({ axis, state }: Fit): Candidate | null {
   const { weather } = axis.comparison;
-  const found = Math.min(...axis.units.map((_, u) => state.coefficients[u]));
+  const found = Math.min(...axis.units.map((_, u) => calibrationOf(state.coefficients, u, axis.units.length)));
   // Lux is told too loosely for that.
   if ((!weather.ghiWm2 && weather.poaWm2.size === 0) || !(found > 0.7 * LEAST_LEVEL)) return null;
   return {
