@@ -13,6 +13,7 @@ import { rightClock } from "../signatures/clockError/clockError";
 import { exportCaps, fullBattery } from "../signatures/curtailment/curtailment";
 import { detectDataGaps, unusableIntervals } from "../signatures/dataGap/dataGap";
 import { rightScale } from "../signatures/scaleError/scaleError";
+import { detectShadedSensor } from "../signatures/sensorError/shadedSensor";
 import type { Signature, UnitState } from "../signatures/signature";
 import type { SiteFile } from "../site/siteSchema";
 import { assemble, fittedEvidence } from "./assemble";
@@ -50,6 +51,7 @@ function diagnoseMended(comparison: Comparison, told: readonly Signature[], mend
     claimed: new Uint8Array(comparison.grid.count),
     healthyRatio: 1,
   }));
+  const shaded = told.some(({ cause }) => cause === "sensor-error") ? [] : detectShadedSensor(comparison, states);
   const full = fullBattery(comparison, states);
   const snow = snowChance(comparison.weather);
   const known = states.flatMap((state, index) => knownCauses(comparison, hidden(state, full), index, snow));
@@ -66,7 +68,7 @@ function diagnoseMended(comparison: Comparison, told: readonly Signature[], mend
     ...known.map((candidate) => ({ candidate, values: [], fitted: null })),
     ...fit.accepted.map((one) => ({ candidate: one.candidate, values: one.values, fitted: one })),
   ];
-  const files = [...told, ...detectDataGaps(comparison, states)];
+  const files = [...told, ...shaded, ...detectDataGaps(comparison, states)];
   const attribution = attributed(every, standing, fit, full);
   return { diagnosis: assemble({ comparison, states, files, standing, attribution }), comparison, states };
 }

@@ -4,10 +4,10 @@ import type { Cells } from "./cells";
 
 /** What papers, sensors and the model may be off by, as standard deviations of a logarithm, each with its argument. */
 export const SPREAD = {
-  /** What all units share: a class B sensor 2.5 % (ISO 9060:2018), the model's own bias 1.5 %. */
-  site: 0.029,
-  /** A unit's own: nameplate tolerance and sorting 1.5 %, its meter 1 %. */
-  unit: 0.018,
+  /** What all units share: a sensor as it is calibrated 2 % (ISO 9060:2018, class B), the model's own bias 1.5 %. */
+  site: 0.025,
+  /** A unit's own: nameplate tolerance and sorting 1 %, its meter 1 %. */
+  unit: 0.015,
   /** Glass and tilted light at low sun: models differ by some 10 % at 8° (Gueymard 2009). */
   lowSun: 0.06,
   /** Weak light: the sensor's offset and the low end of curves. */

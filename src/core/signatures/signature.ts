@@ -31,4 +31,5 @@ export interface UnitState {
   healthyRatio: number;
 }
 
-export const UNUSABLE = { missing: 1, stuck: 2, impossible: 3, noWeather: 4 } as const;
+/** `wrongLight` is no gap: something was reported, and isn't the roof's. */
+export const UNUSABLE = { missing: 1, stuck: 2, impossible: 3, noWeather: 4, wrongLight: 5 } as const;
