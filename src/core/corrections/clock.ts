@@ -29,7 +29,7 @@ export const CLOCK = {
   /** A window whose detail agrees less than this at its best lag says nothing. */
   leastAgreement: 0.4,
   /** A single window has to be clearer. */
-  leastAlone: 15 * MINUTE_MS,
+  leastAlone: 25 * MINUTE_MS,
   /** Wrong zones and forgotten summer times are off by half hours; what lies so near to one is taken for it. */
   halfHour: 30 * MINUTE_MS,
   snap: 3 * MINUTE_MS,
@@ -196,13 +196,16 @@ function snapped(lateMs: number): number {
   return half !== 0 && Math.abs(lateMs - half) <= CLOCK.snap ? half : Math.round(lateMs / MINUTE_MS) * MINUTE_MS;
 }
 
-/** Neighbours that are off by the same are one. */
+/** Neighbours that are off by nearly the same are one, at the time that more windows say. */
 function joined(spans: readonly ClockSpan[]): ClockSpan[] {
   const out: ClockSpan[] = [];
   for (const span of spans) {
     const last = out.at(-1);
-    if (last && last.lateMs === span.lateMs) {
+    const alike =
+      last && (last.lateMs === span.lateMs || (last.lateMs * span.lateMs > 0 && Math.abs(last.lateMs - span.lateMs) < CLOCK.least));
+    if (last && alike) {
       last.to = span.to;
+      if (span.windows > last.windows) last.lateMs = span.lateMs;
       last.windows += span.windows;
       last.spreadMs = Math.max(last.spreadMs, span.spreadMs);
     } else out.push({ ...span });

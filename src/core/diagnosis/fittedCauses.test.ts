@@ -8,6 +8,7 @@ import { selectCauses } from "../fit/select";
 import type { Series } from "../series/grid";
 import { exampleSite } from "../simulator/exampleSite";
 import { type CaseOptions, simulatedCase } from "../simulator/simulatedCase";
+import { sunPositions } from "../sun/position";
 import { diagnose } from "./diagnose";
 import { PROPOSERS } from "./proposers";
 
@@ -89,6 +90,25 @@ describe("a sensor that is wrong", () => {
   it("drifts: told as the sensor's, and what is expected is worked out in the light as it was", () => {
     const { causes, diagnosis } = told({ days: 300, station: (weather) => onlyGhi(bent((day) => 1 - 0.25 * (day / 365))(weather)) });
     expect(causes).toMatchObject([{ cause: "sensor-error", scope: "site", lossKwh: 0 }]);
+    expect(Math.abs(diagnosis.energy.unexplainedKwh)).toBeLessThan(0.06 * diagnosis.energy.expectedKwh);
+  });
+
+  it("stands in a shadow: told by the place of the sun, and its light is left out", () => {
+    const shadowed = (weather: Series): Series => {
+      const { grid, channels } = onlyGhi(weather);
+      const sun = sunPositions(
+        Float64Array.from({ length: grid.count }, (_, i) => grid.startMs + (i + 0.5) * grid.stepMs),
+        exampleSite().location,
+      );
+      const ghi = (channels.get("ghi") as Float64Array).map((value, i) => {
+        const within = Math.abs(sun.azimuthDeg[i] - 150) < 12 && sun.zenithDeg[i] < 90;
+        // A clear sky's direct light goes; of a dull one hardly anything.
+        return within ? Math.min(value, 0.25 * 1000 * Math.cos((sun.zenithDeg[i] * Math.PI) / 180)) : value;
+      });
+      return { grid, channels: new Map([...channels, ["ghi", ghi]]) };
+    };
+    const { causes, diagnosis } = told({ days: 120, station: shadowed });
+    expect(causes).toMatchObject([{ cause: "sensor-error", scope: "site", lossKwh: 0, regainKwh: 0 }]);
     expect(Math.abs(diagnosis.energy.unexplainedKwh)).toBeLessThan(0.05 * diagnosis.energy.expectedKwh);
   });
 

@@ -33,9 +33,10 @@ export function rightScale(comparison: Comparison): { comparison: Comparison; si
   for (const inverter of comparison.site.inverters) {
     const [ac, dc] = [channels.get(`${inverter.id}.ac_w`), channels.get(`${inverter.id}.dc_w`)];
     if (!ac || !dc || inverter.kind === "micro") continue;
-    const found = factorOf(dailyEfficiency(comparison, inverter, ac, dc));
+    const ratioAt = efficiencyAt(inverter, ac, dc);
+    const found = factorOf(daily(days.firsts, grid.count, ratioAt));
     if (!found || !fitsExpected(comparison, inverter, found)) continue;
-    const from = days.firsts[found.row];
+    const from = onsetOf(days.firsts, found, ratioAt);
     const right = ac.map((watts, i) => (i >= from ? watts / found.factor : watts));
     let apparentKwh = 0;
     for (let i = from; i < grid.count; i++) if (!Number.isNaN(ac[i])) apparentKwh += intervalKwh(right[i] - ac[i], grid.stepMs);
@@ -48,9 +49,10 @@ export function rightScale(comparison: Comparison): { comparison: Comparison; si
     const { inverters, measuredBy, scope } = unit;
     const ac = channels.get(measuredBy);
     if (inverters.length !== 1 || !measuredBy.endsWith(".ac_w") || !ac || signatures.some((one) => one.scope === scope)) continue;
-    const found = unitFactorOf(dailyLevel(comparison, unit));
+    const ratioAt = levelAt(unit);
+    const found = unitFactorOf(daily(days.firsts, grid.count, ratioAt));
     if (!found) continue;
-    const from = days.firsts[found.row];
+    const from = onsetOf(days.firsts, found, ratioAt);
     const right = ac.map((watts, i) => (i >= from ? watts / found.factor : watts));
     let apparentKwh = 0;
     for (let i = from; i < grid.count; i++) if (!Number.isNaN(ac[i])) apparentKwh += intervalKwh(right[i] - ac[i], grid.stepMs);
@@ -88,12 +90,33 @@ const NEAR_LOG = 0.35;
 const NEAR_SHARE = 0.85;
 /** Factors near one are what faults make; from here on only another unit does. */
 const LEAST_UNIT_LOG = 1;
+/** Several faults together still come down to a quarter: up to here, as a logarithm, days have to be as alike as those of a factor are, and so near to it. */
+const [FAR_LOG, ALIKE_LOG] = [2, 0.1];
 
-/** Measured over expected by day. */
-function dailyLevel({ grid, days }: Comparison, { measuredW, expectedW, nameplateW }: Comparison["units"][number]): Float64Array {
-  return daily(days.firsts, grid.count, (i) =>
-    expectedW[i] > LEAST_LOAD * nameplateW && !Number.isNaN(measuredW[i]) ? [measuredW[i], expectedW[i]] : null,
-  );
+/** Two powers of one interval that should be one; null where there is too little of them. */
+type RatioAt = (i: number) => [number, number] | null;
+
+/** Measured against expected. */
+function levelAt({ measuredW, expectedW, nameplateW }: Comparison["units"][number]): RatioAt {
+  return (i) => (expectedW[i] > LEAST_LOAD * nameplateW && !Number.isNaN(measuredW[i]) ? [measuredW[i], expectedW[i]] : null);
+}
+
+/** The interval in which a factor begins, in its first day or the one before: where the intervals before fit one best, and those after it the factor. */
+function onsetOf(firsts: ArrayLike<number>, { row, factor }: Factor, ratioAt: RatioAt): number {
+  if (row === 0) return firsts[0];
+  const off = (log: number) => Math.min(1, Math.abs(log));
+  let [cost, least, onset, pending] = [0, 0, firsts[row - 1], false];
+  for (let i = firsts[row - 1]; i < firsts[row + 1]; i++) {
+    const pair = ratioAt(i);
+    if (!pair) continue;
+    // What is too little to tell lies between: an evening to the day before it, a morning to its own.
+    if (pending) onset = i >= firsts[row] && onset < firsts[row] ? firsts[row] : i;
+    const log = Math.log(Math.max(1e-9, pair[0] / pair[1]));
+    cost += off(log) - off(log - Math.log(factor));
+    pending = cost < least;
+    if (pending) [least, onset] = [cost, i];
+  }
+  return onset;
 }
 
 /** The factor of another unit that days carry from one on to the end; null where there is none. */
@@ -108,18 +131,17 @@ function unitFactorOf(levels: Float64Array): Factor | null {
     const near = own.filter((day) => Math.abs(day.log - log) < NEAR_LOG);
     if (near.length < LEAST_DAYS || near.length < NEAR_SHARE * own.length) continue;
     const spread = median(near.map((day) => Math.abs(day.log - log)));
+    if (Math.abs(log) < FAR_LOG && spread > ALIKE_LOG) continue;
     return { row: first === 0 ? 0 : known[first].row, factor, spread, days: near.length };
   }
   return null;
 }
 
-/** AC over what the DC side should make, by day; NaN where there is too little. */
-function dailyEfficiency({ grid, days }: Comparison, inverter: Inverter, ac: Float64Array, dc: Float64Array): Float64Array {
+/** AC against what the DC side should make. */
+function efficiencyAt(inverter: Inverter, ac: Float64Array, dc: Float64Array): RatioAt {
   const curve = new InverterCurve(inverter.acRatedW, inverter.efficiency);
   const least = LEAST_LOAD * inverter.acRatedW;
-  return daily(days.firsts, grid.count, (i) =>
-    dc[i] > least && !Number.isNaN(ac[i]) ? [ac[i], Math.min(curve.acW(dc[i]), inverter.acRatedW)] : null,
-  );
+  return (i) => (dc[i] > least && !Number.isNaN(ac[i]) ? [ac[i], Math.min(curve.acW(dc[i]), inverter.acRatedW)] : null);
 }
 
 /** A meter's steps over the inverters' energy, by day. */
@@ -133,7 +155,8 @@ function dailyMeter({ grid, days, units, site }: Comparison, kwh: Float64Array):
   });
 }
 
-function daily(firsts: ArrayLike<number>, count: number, pair: (i: number) => [number, number] | null): Float64Array {
+/** One over the other by day; NaN where there is too little. */
+function daily(firsts: ArrayLike<number>, count: number, pair: RatioAt): Float64Array {
   const out = new Float64Array(firsts.length - 1).fill(Number.NaN);
   for (let row = 0; row < out.length; row++) {
     let [one, other, n] = [0, 0, 0];

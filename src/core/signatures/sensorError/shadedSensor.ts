@@ -1,5 +1,6 @@
 import type { Comparison } from "../../comparison/compare";
 import { HOUR_MS, RAD } from "../../constants";
+import { cosIncidence } from "../../plane/incidence";
 import { horizonElevationDeg } from "../../plane/skyline";
 import type { SiteFile } from "../../site/siteSchema";
 import { type Signature, UNUSABLE, type UnitState } from "../signature";
@@ -10,6 +11,8 @@ const ELEVATION_STEP = 4;
 const [COLUMNS, ROWS] = [360 / AZIMUTH_STEP, Math.round(72 / ELEVATION_STEP)];
 /** Lower suns are met by models that differ by as much (Gueymard 2009). */
 const LEAST_ELEVATION_DEG = 8;
+/** Sun from behind or along a plane: models of what it gets then differ by as much too (cosine of incidence). */
+const LEAST_FRONT = 0.25;
 /** Of the nameplate: with less expected and measured, ratios say nothing. */
 const LEAST_LOAD = 0.05;
 /** Output over the expected one that no array gives for an hour, against its own good hours and the rest of its day: papers, sensor and model are off by 4 % together, a passing cloud by less. */
@@ -85,6 +88,8 @@ function hoursOf({ grid, days, expected, site }: Comparison, states: readonly Un
       const elevationDeg = 90 - expected.sun.zenithDeg[middle];
       const azimuthDeg = expected.sun.azimuthDeg[middle];
       if (elevationDeg < Math.max(LEAST_ELEVATION_DEG, OVER_HORIZON_DEG + rimDeg(site, azimuthDeg))) continue;
+      if (!site.planes.some(({ tiltDeg, azimuthDeg: faces }) => cosIncidence(90 - elevationDeg, azimuthDeg, tiltDeg, faces) > LEAST_FRONT))
+        continue;
       let [measured, could] = [0, 0];
       for (const { unit, unusable } of states) {
         for (let k = i; k < i + per; k++) {
