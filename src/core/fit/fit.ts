@@ -144,6 +144,18 @@ export class Fit {
     this.together();
   }
 
+  /** Takes a candidate up, and lets it go again where all together, their prices counted, explain no more than before. @returns whether it stands */
+  acceptIfBetter(one: Accepted): boolean {
+    const total = () => this.state.cost + this.accepted.reduce((sum, { price }) => sum + price, 0);
+    const before = { total: total(), accepted: this.accepted.map((other) => ({ ...other, values: [...other.values] })) };
+    this.accept({ ...one, values: [...one.values] });
+    const stands = this.accepted.some(({ candidate }) => candidate === one.candidate);
+    if (stands && total() < before.total - 1e-6) return true;
+    this.accepted = before.accepted;
+    this.refresh();
+    return false;
+  }
+
   /** Fits the parameters of all accepted causes in turn, and lets go of what no longer pays. */
   together(): void {
     for (let round = 0; round < 2; round++) {

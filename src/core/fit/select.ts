@@ -21,25 +21,40 @@ function brightDays({ axis }: Fit): number {
 /** No data tell more causes than that at once. */
 const MOST_ROUNDS = 14;
 
+/** So many that something else was preferred to are tried again in the end. */
+const SECOND_CHANCES = 3;
+
 /**
- * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each.
+ * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each. What was
+ * promising once and nothing any more, beside what was preferred to it, is tried again with everything free to move.
  */
 export function selectCauses(fit: Fit, proposers: readonly Proposer[]): void {
   if (brightDays(fit) < LEAST_BRIGHT_DAYS) return;
-  const keyOf = ({ candidate: { cause, scope } }: Accepted) => `${cause} ${scope}`;
   const letGo = new Set<string>();
+  const promising = new Map<string, Accepted>();
+  let chances = SECOND_CHANCES;
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const tried = fit.tryAll(proposers.flatMap((propose) => propose(fit)));
-    const [best] = tried.filter((one) => !letGo.has(keyOf(one))).sort((a, b) => surplusOf(b) - surplusOf(a));
-    const taken = best && surplusOf(best) > 0 ? best : null;
-    if (!taken) return;
+    const tried = fit.tryAll(proposers.flatMap((propose) => propose(fit))).sort((a, b) => surplusOf(b) - surplusOf(a));
+    // What has no parameters can't have been fitted wrongly.
+    for (const one of tried) if (surplusOf(one) > 0 && one.values.length > 0) promising.set(keyOf(one), one);
+    const [best] = tried.filter((one) => !letGo.has(keyOf(one)));
+    if (!best || surplusOf(best) <= 0) {
+      const standing = new Set(fit.accepted.map(keyOf));
+      const missed = [...promising.values()].filter((one) => !standing.has(keyOf(one)) && !letGo.has(keyOf(one)));
+      const again = missed.sort((a, b) => surplusOf(b) - surplusOf(a)).slice(0, Math.max(0, chances));
+      chances -= again.length;
+      if (!again.some((one) => fit.acceptIfBetter(one))) return;
+      continue;
+    }
     const before = fit.accepted;
-    fit.accept(narrowed(fit, taken));
+    fit.accept(narrowed(fit, best));
     // What was let go for something better isn't taken up again.
     for (const one of before) if (!fit.accepted.includes(one)) letGo.add(keyOf(one));
-    if (fit.accepted.length <= before.length) letGo.add(keyOf(taken));
+    if (fit.accepted.length <= before.length) letGo.add(keyOf(best));
   }
 }
+
+const keyOf = ({ candidate: { cause, scope } }: Accepted) => `${cause} ${scope}`;
 
 /** The same cause on the one string that carries it, where the strings' currents say so. */
 function narrowed(fit: Fit, taken: Accepted): Accepted {

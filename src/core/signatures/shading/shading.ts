@@ -10,8 +10,9 @@ const AZIMUTH_STEP = 7.5;
 const ELEVATION_STEP = 4;
 /** Light that comes straight from the sun, as a share, from which an hour says something of a shadow. */
 const LEAST_BEAM = 0.3;
-/** A shadow takes at least so much of the direct light to be one. */
+/** A shadow takes at least so much of the direct light to be one; and how deep it is looked for. */
 const LEAST_DEPTH = 0.25;
+const DEPTHS = [LEAST_DEPTH, 0.7] as const;
 /** What stands lower is met by models of low light, which differ there by more than it takes (Gueymard 2009). */
 const LEAST_TOP_DEG = 8;
 /** Of the direct light: what takes more, wherever the sun stands, is no shadow. */
@@ -57,8 +58,14 @@ interface Block {
   depth: number;
 }
 
-/** The block under a top and between two bearings that explains most. */
+/** The block under a top and between two bearings that explains most, however deep. */
 function bestBlock(fit: Fit, plane: string, firstRow: number): Block | null {
+  const blocks = DEPTHS.flatMap((depth) => bestBlockAt(fit, plane, firstRow, depth) ?? []);
+  return blocks.sort((a, b) => b.gain - a.gain).at(0) ?? null;
+}
+
+/** The same for a shadow of one depth. */
+function bestBlockAt(fit: Fit, plane: string, firstRow: number, deep: number): Block | null {
   const { axis, cells, noise, state } = fit;
   const beam = axis.beamShare.get(plane) as Float64Array;
   const gain = new Float64Array(COLUMNS * ROWS);
@@ -74,8 +81,8 @@ function bestBlock(fit: Fit, plane: string, firstRow: number): Block | null {
       const r = state.left[k * cells.units + u];
       if (Number.isNaN(r)) continue;
       const variance = noise.cell[k] ** 2 + noise.own[k * cells.units + u] ** 2 + noise.day[axis.cellRow[k]] ** 2;
-      // For a loss as deep as the least: what it would explain, or what it would make worse.
-      const depth = Math.log(1 - LEAST_DEPTH * beam[p]);
+      // What it would explain at that depth, or what it would make worse; what is missing beyond it is another depth's.
+      const depth = Math.log(1 - deep * beam[p]);
       gain[at] += (Math.min(9, (r * r) / variance) - Math.min(9, Math.max(0, r - depth) ** 2 / variance)) / 2 - 0.05;
       sum[at] += Math.max(-2, r);
       weight[at]++;

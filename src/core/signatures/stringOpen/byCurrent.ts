@@ -3,6 +3,7 @@ import { HOUR_MS } from "../../constants";
 import { type Run, runsWhere } from "../../series/intervalRuns";
 import { dayName } from "../../series/localDay";
 import { moduleTypeOf } from "../../site/lookups";
+import type { PvString } from "../../site/siteSchema";
 import type { Signature, UnitState } from "../signature";
 
 /** Expected current that is surely measurable: this share of the current at full sun. */
@@ -20,21 +21,24 @@ const LEVEL_SPREAD = 0.06;
  * from string currents. Strings without a current channel aren't in the answer.
  */
 export function deadByCurrent(comparison: Comparison, state: UnitState): Map<string, Run[]> {
-  const { grid, site, expected } = comparison;
+  const { grid, expected } = comparison;
   const { unit, unusable, claimed } = state;
   const dead = new Map<string, Run[]>();
   for (const pvString of unit.strings) {
     const amps = unit.stringAmps.get(pvString.id);
     const plane = expected.planes.get(pvString.plane);
-    const type = moduleTypeOf(site, pvString);
     if (!amps || !plane) continue;
+    const others = unit.strings.flatMap((other) => {
+      const otherAmps = unit.stringAmps.get(other.id);
+      return other === pvString || !otherAmps ? [] : [(i: number) => isSilent(comparison, other, otherAmps, i)];
+    });
     const silentIn =
       (lightWm2: number, leastW: number) =>
       (i: number): boolean | null => {
         if (unusable[i] !== 0 || claimed[i] || Number.isNaN(amps[i]) || !(plane.poaWm2[i] >= lightWm2)) return null;
-        // With the whole inverter down nothing can be said of one string.
-        if (!(unit.measuredW[i] > leastW)) return null;
-        return Math.abs(amps[i]) < NOTHING_SHARE * type.impA * (plane.poaWm2[i] / 1000);
+        // With the whole inverter down, or under snow, nothing can be said of one string.
+        if (!(unit.measuredW[i] > leastW) || (others.length > 0 && others.every((other) => other(i)))) return null;
+        return isSilent(comparison, pvString, amps, i);
       };
     const silent = silentIn(SURE_LIGHT_WM2, 0.01 * unit.acRatedW);
     const stillSilent = silentIn(WEAK_LIGHT_WM2, 0);
@@ -49,6 +53,13 @@ export function deadByCurrent(comparison: Comparison, state: UnitState): Map<str
     if (runs.length > 0) dead.set(pvString.id, runs);
   }
   return dead;
+}
+
+/** Whether a string carries no current to speak of at an interval, for the light that is told. */
+function isSilent({ site, expected }: Comparison, pvString: PvString, amps: Float64Array, i: number): boolean {
+  const { impA } = moduleTypeOf(site, pvString);
+  const poaWm2 = expected.planes.get(pvString.plane)?.poaWm2[i] ?? 0;
+  return Math.abs(amps[i]) < NOTHING_SHARE * impA * (poaWm2 / 1000);
 }
 
 /** `string-open` from string currents: the string is named. */

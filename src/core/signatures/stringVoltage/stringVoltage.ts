@@ -32,12 +32,37 @@ export function detectInStringVoltage(comparison: Comparison, { unit, unusable }
       unusable[i] === 0 && amps[i] > least && measured > 0 && expectedV[i] > 0 ? expectedV[i] - measured : Number.NaN,
     );
     const step = voltageStep(missingV, amps, comparison.days);
-    if (!step || step.gain < LEAST_GAIN || step.over < LEAST_OVER) return [];
+    if (!step || step.gain < LEAST_GAIN || step.over < LEAST_OVER || !allDay(comparison, step, missingV, amps)) return [];
     return step.kind === "constant"
       ? bypassed(comparison, pvString, step, amps, expectedV)
       : resistant(comparison, pvString, step, amps, expectedV);
   });
 }
+
+/** Of a step that is a string's own each half of the day shows so much; what a shadow takes belongs to one of them. */
+const LEAST_HALF = 0.45;
+
+/** Whether mornings and afternoons both show a step. Halves with too little current say nothing against it. */
+function allDay({ days, expected }: Comparison, { row, kind, volts, ohm }: VoltageStep, missingV: Float64Array, amps: Float64Array) {
+  const first = days.firsts[row];
+  return [false, true].every((afternoon) => {
+    const missing = (from: number, to: number) => {
+      let [sum, weight, n] = [0, 0, 0];
+      for (let i = from; i < to; i++) {
+        if (Number.isNaN(missingV[i]) || expected.sun.azimuthDeg[i] >= 180 !== afternoon) continue;
+        const by = kind === "constant" ? 1 : amps[i];
+        sum += by * missingV[i];
+        weight += by * by;
+        n++;
+      }
+      return n >= LEAST_IN_HALF ? sum / weight : Number.NaN;
+    };
+    const step = missing(first, missingV.length) - missing(0, first);
+    return Number.isNaN(step) || step >= LEAST_HALF * (kind === "constant" ? volts : ohm);
+  });
+}
+
+const LEAST_IN_HALF = 40;
 
 function bypassed(comparison: Comparison, pvString: PvString, step: VoltageStep, amps: Float64Array, expectedV: Float64Array): Signature[] {
   const type = moduleTypeOf(comparison.site, pvString);
