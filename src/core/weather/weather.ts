@@ -39,12 +39,14 @@ export function weatherFromSeries(series: Series): Weather {
   };
 }
 
-/** The same weather with its light mended: what a horizontal sensor and sensors in the planes said, times a factor each interval. */
+/** The same weather with its light mended: what the station's sensors and those in the planes said, times a factor each interval. */
 export function withLight(weather: Weather, factor: Float64Array): Weather {
   const mended = (values: Float64Array) => values.map((value, i) => value * factor[i]);
   return {
     ...weather,
     ghiWm2: weather.ghiWm2 && mended(weather.ghiWm2),
+    dniWm2: weather.dniWm2 && mended(weather.dniWm2),
+    dhiWm2: weather.dhiWm2 && mended(weather.dhiWm2),
     poaWm2: new Map([...weather.poaWm2].map(([plane, values]) => [plane, mended(values)])),
   };
 }

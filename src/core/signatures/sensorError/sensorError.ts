@@ -5,7 +5,8 @@ import { calibrationOf } from "../../fit/nuisance";
 import { pointwise } from "../../fit/pointwise";
 
 const YEAR_DAYS = 365.25;
-const LEAST_DAYS = 90;
+/** In less the year's round looks like a slope. */
+const LEAST_DAYS = 150;
 const RAD = Math.PI / 180;
 
 /** `sensor-error`: what all units have in common and no array can do: the reported light drifts, or belongs to another direction. */
