@@ -3,12 +3,12 @@ import type { Evidence } from "../causes/evidence";
 import { probability } from "../evidence/weighed";
 import type { Share } from "../fit/attribute";
 import type { Accepted } from "../fit/candidate";
-import { surplusOf } from "../fit/fit";
+import { logOddsOf } from "../fit/confidence";
 import type { DiagnosedCause, Diagnosis } from "../formats/diagnosisFile";
 import { writeInstant } from "../formats/instant";
 import { round } from "../round";
 import { intervalKwh } from "../series/energy";
-import { gridEndMs } from "../series/grid";
+import { type Grid, gridEndMs } from "../series/grid";
 import { stringNameplateW } from "../site/lookups";
 import type { Tariff } from "../site/siteSchema";
 import type { Findings, Standing } from "./standing";
@@ -71,8 +71,16 @@ export function assemble(findings: Findings): Diagnosis {
     },
     healthy: causes.every((cause) => CAUSES[cause.cause].kind === "design"),
     causes,
-    ...{ suspects: [], contradictions: [], danger: [], otherEvidence: [] },
+    suspects: findings.suspects.map((one) => suspected(one, grid)),
+    ...{ contradictions: [], danger: [], otherEvidence: [] },
   };
+}
+
+/** What isn't likelier than not: out of the sums, with what it would take alone. */
+function suspected(one: Accepted, grid: Grid): DiagnosedCause {
+  const { candidate, values } = one;
+  const standing = fromStanding({ candidate, values, fitted: one }, { lossKwh: 0, regainKwh: 0 });
+  return diagnosedCause(standing, grid.startMs, grid.stepMs);
 }
 
 /** Energy of the light in the planes at the nameplate, kWh: what the performance ratio is held against (IEC 61724-1:2021). */
@@ -102,12 +110,13 @@ function fromStanding({ candidate, values, fitted }: Standing, { lossKwh, regain
 /** Reasons with the fit's own weight on the first; the others are said beside it. */
 export function fittedEvidence(cause: CauseId, [first, ...others]: readonly Evidence[], fitted: Accepted): Evidence[] {
   const beside = others.reduce((sum, { weight }) => sum + weight, 0);
-  return [{ ...first, weight: logOddsOf(surplusOf(fitted)) - CAUSES[cause].priorLogOdds - beside }, ...others];
+  return [{ ...first, weight: logOddsOf(fitted) - CAUSES[cause].priorLogOdds - beside }, ...others, ...rivalEvidence(fitted)];
 }
 
-/** Log odds of a cause by how much worse everything fits without it: the model's own errors make a tenth of that count. */
-function logOddsOf(surplus: number): number {
-  return Math.min(5, 0.5 + surplus / 10);
+/** The next best explanation, said where it comes near; its weight is in the first. */
+function rivalEvidence({ rival }: Accepted): Evidence[] {
+  if (!rival || rival.surplus <= 0) return [];
+  return [{ text: `Without it "${CAUSES[rival.cause].title}" at ${rival.scope} would explain part of it`, weight: 0 }];
 }
 
 /** What is built so, from a share up that anyone would change something for. */

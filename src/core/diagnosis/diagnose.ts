@@ -3,6 +3,7 @@ import type { ModelOptions } from "../expected/options";
 import { type Attribution, attribute } from "../fit/attribute";
 import { type Axis, buildAxis, fitResolution, type Sight } from "../fit/axis";
 import type { Accepted, Candidate } from "../fit/candidate";
+import { findRivals, logOddsOf } from "../fit/confidence";
 import { Fit, surplusOf } from "../fit/fit";
 import { calibrationOf } from "../fit/nuisance";
 import { selectCauses } from "../fit/select";
@@ -55,7 +56,7 @@ function diagnoseMended(comparison: Comparison, told: readonly Signature[], mend
   const full = fullBattery(comparison, states);
   const snow = snowChance(comparison.weather);
   const known = states.flatMap((state, index) => knownCauses(comparison, hidden(state, full), index, snow));
-  const fit = fitted(comparison, states, known, full);
+  const { fit, suspects } = fitted(comparison, states, known, full);
   const every = buildAxis(comparison, states, 1, 0);
   const sensor = fit.accepted.filter(({ candidate }) => candidate.cause === "sensor-error");
   if (sensor.length > 0 && mendings > 0) {
@@ -70,7 +71,7 @@ function diagnoseMended(comparison: Comparison, told: readonly Signature[], mend
   ];
   const files = [...told, ...shaded, ...detectDataGaps(comparison, states)];
   const attribution = attributed(every, standing, fit, full);
-  return { diagnosis: assemble({ comparison, states, files, standing, attribution }), comparison, states };
+  return { diagnosis: assemble({ comparison, states, files, standing, suspects, attribution }), comparison, states };
 }
 
 /** True over reported light, by interval. */
@@ -104,7 +105,12 @@ function hidden(state: UnitState, full: Uint8Array | null): UnitState {
 }
 
 /** Causes that have to be told from levels and shapes, fitted together. */
-function fitted(comparison: Comparison, states: readonly UnitState[], known: readonly Candidate[], full: Uint8Array | null): Fit {
+function fitted(
+  comparison: Comparison,
+  states: readonly UnitState[],
+  known: readonly Candidate[],
+  full: Uint8Array | null,
+): { fit: Fit; suspects: Accepted[] } {
   const sights = states.map((state): Sight => {
     const { unit, unusable } = hidden(state, full);
     return { unit, unusable: unusable.map((mark, i) => mark || state.claimed[i]) };
@@ -112,9 +118,20 @@ function fitted(comparison: Comparison, states: readonly UnitState[], known: rea
   const axis = buildAxis(comparison, sights, fitResolution(comparison));
   const told = known.flatMap((candidate) => candidate.layers(axis, [])).filter(({ stage }) => stage !== "off");
   const fit = new Fit(axis, [...told, ...exportCaps(axis)]);
-  selectCauses(fit, PROPOSERS);
-  return fit;
+  const tried = selectCauses(fit, PROPOSERS);
+  findRivals(fit, PROPOSERS);
+  // What isn't likelier than not is no part of the sums.
+  const doubted = fit.accepted.filter((one) => logOddsOf(one) < 0);
+  fit.dismiss(doubted);
+  const near = tried.filter(
+    (one) => surplusOf(one) > LEAST_SUSPECT && !fit.accepted.some(({ candidate }) => candidate.cause === one.candidate.cause),
+  );
+  return { fit, suspects: [...doubted, ...near].sort((a, b) => logOddsOf(b) - logOddsOf(a)).slice(0, MOST_SUSPECTS) };
 }
+
+/** So far under its price a cause is still worth a test, and so many of them. */
+const LEAST_SUSPECT = -6;
+const MOST_SUSPECTS = 3;
 
 function attributed(every: Axis, standing: readonly Standing[], fit: Fit, full: Uint8Array | null): Attribution {
   const members = standing.map(({ candidate, values }) => ({ layers: candidate.layers(every, values) }));

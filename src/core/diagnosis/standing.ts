@@ -18,5 +18,7 @@ export interface Findings {
   /** What the files have wrong: clocks, factors, gaps. */
   files: Signature[];
   standing: Standing[];
+  /** What isn't likelier than not and still worth a test. */
+  suspects: Accepted[];
   attribution: Attribution;
 }

@@ -156,6 +156,26 @@ export class Fit {
     return false;
   }
 
+  /** Lets causes go that aren't believed after all, and fits the others without them. */
+  dismiss(some: readonly Accepted[]): void {
+    if (some.length === 0) return;
+    this.accepted = this.accepted.filter((one) => !some.includes(one));
+    this.refresh();
+    this.together();
+  }
+
+  /** What candidates explain where one accepted cause isn't there; everything stands again afterwards. */
+  tryWithout(one: Accepted, propose: (fit: Fit) => readonly Candidate[]): Accepted[] {
+    const { accepted, state } = this;
+    this.accepted = accepted.filter((other) => other !== one);
+    this.refresh(false);
+    const tried = this.tryAll(propose(this));
+    this.accepted = accepted;
+    this.state = state;
+    this.costs.weighFor(state.left);
+    return tried;
+  }
+
   /** Fits the parameters of all accepted causes in turn, and lets go of what no longer pays. */
   together(): void {
     for (let round = 0; round < 2; round++) {

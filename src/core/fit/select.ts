@@ -27,9 +27,10 @@ const SECOND_CHANCES = 3;
 /**
  * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each. What was
  * promising once and nothing any more, beside what was preferred to it, is tried again with everything free to move.
+ * @returns what was tried last and didn't pay, the nearest first
  */
-export function selectCauses(fit: Fit, proposers: readonly Proposer[]): void {
-  if (brightDays(fit) < LEAST_BRIGHT_DAYS) return;
+export function selectCauses(fit: Fit, proposers: readonly Proposer[]): Accepted[] {
+  if (brightDays(fit) < LEAST_BRIGHT_DAYS) return [];
   const letGo = new Set<string>();
   const promising = new Map<string, Accepted>();
   let chances = SECOND_CHANCES;
@@ -43,7 +44,7 @@ export function selectCauses(fit: Fit, proposers: readonly Proposer[]): void {
       const missed = [...promising.values()].filter((one) => !standing.has(keyOf(one)) && !letGo.has(keyOf(one)));
       const again = missed.sort((a, b) => surplusOf(b) - surplusOf(a)).slice(0, Math.max(0, chances));
       chances -= again.length;
-      if (!again.some((one) => fit.acceptIfBetter(one))) return;
+      if (!again.some((one) => fit.acceptIfBetter(one))) return tried;
       continue;
     }
     const before = fit.accepted;
@@ -52,6 +53,7 @@ export function selectCauses(fit: Fit, proposers: readonly Proposer[]): void {
     for (const one of before) if (!fit.accepted.includes(one)) letGo.add(keyOf(one));
     if (fit.accepted.length <= before.length) letGo.add(keyOf(best));
   }
+  return [];
 }
 
 const keyOf = ({ candidate: { cause, scope } }: Accepted) => `${cause} ${scope}`;
