@@ -24,6 +24,8 @@ export const CLOCK = {
   most: 12.5 * HOUR_MS,
   /** Three times the stray of right clocks, and what a model can be skewed by. */
   least: 8 * MINUTE_MS,
+  /** Two wrong offsets nearer to each other are one clock's: they stray more than right ones, for part of the light is lost at the ends of the day. */
+  alike: 12 * MINUTE_MS,
   /** Of the interval: finer than that no interpolation between two lags goes. */
   leastShare: 0.25,
   /** A window whose detail agrees less than this at its best lag says nothing. */
@@ -202,7 +204,7 @@ function joined(spans: readonly ClockSpan[]): ClockSpan[] {
   for (const span of spans) {
     const last = out.at(-1);
     const alike =
-      last && (last.lateMs === span.lateMs || (last.lateMs * span.lateMs > 0 && Math.abs(last.lateMs - span.lateMs) < CLOCK.least));
+      last && (last.lateMs === span.lateMs || (last.lateMs * span.lateMs > 0 && Math.abs(last.lateMs - span.lateMs) < CLOCK.alike));
     if (last && alike) {
       last.to = span.to;
       if (span.windows > last.windows) last.lateMs = span.lateMs;

@@ -3,7 +3,7 @@ import type { Axis } from "../fit/axis";
 import type { Candidate } from "../fit/candidate";
 import type { Layer } from "../fit/layers";
 import type { SnowChance } from "../losses/snowCover";
-import { detectInverterOutage } from "../signatures/inverterOutage/inverterOutage";
+import { detectInverterOutage, worthTelling } from "../signatures/inverterOutage/inverterOutage";
 import { detectModuleConverterFailed } from "../signatures/moduleConverterFailed/moduleConverterFailed";
 import type { Signature, UnitState } from "../signatures/signature";
 import { stringOpenByCurrent } from "../signatures/stringOpen/byCurrent";
@@ -16,7 +16,7 @@ import { wetTrips } from "../signatures/wetInsulationTrip/wetInsulationTrip";
  * @param index of the unit on its axis
  */
 export function knownCauses(comparison: Comparison, state: UnitState, index: number, snow: SnowChance): Candidate[] {
-  const outages = wetTrips(comparison, state, detectInverterOutage(comparison, state, snow));
+  const outages = worthTelling(comparison, state, wetTrips(comparison, state, detectInverterOutage(comparison, state, snow)));
   return [
     ...outages.map((signature) =>
       asCandidate(openInstead(comparison, state, signature), (on) => [outageLayer(on, index, state, signature)]),

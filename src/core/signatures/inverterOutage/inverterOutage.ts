@@ -12,6 +12,10 @@ const NOTHING_SHARE = 0.004;
 const LEAST_LIT_MS = 0.75 * HOUR_MS;
 /** Stops that follow each other within this time are one story. */
 const SAME_STORY_MS = 14 * 24 * HOUR_MS;
+/** One that lasts for days is a story of its own: what stops now and then comes back in between. */
+const LONG_MS = 60 * HOUR_MS;
+/** What took less light than this in all is no cause to look for: a grid that was off at noon, a morning under rime. */
+const LEAST_STORY_MS = 3 * HOUR_MS;
 
 /**
  * `inverter-outage`: nothing came although there was light enough. A stop that begins with fresh snow
@@ -40,7 +44,8 @@ export function detectInverterOutage(comparison: Comparison, state: UnitState, s
   const stories: Run[][] = [];
   for (const stop of stops) {
     const story = stories.at(-1);
-    if (story && (stop.from - story[story.length - 1].to) * grid.stepMs <= SAME_STORY_MS) story.push(stop);
+    const long = [stop, ...(story ?? [])].some((one) => (one.to - one.from) * grid.stepMs >= LONG_MS);
+    if (story && !long && (stop.from - story[story.length - 1].to) * grid.stepMs <= SAME_STORY_MS) story.push(stop);
     else stories.push([stop]);
   }
   return stories.map((story) => {
@@ -92,4 +97,14 @@ function withoutSnow(run: Run, lastOutput: number, snow: SnowChance): Run[] {
   if (!snow.fresh.subarray(lastOutput, run.from + 1).includes(1)) return [run];
   for (let i = run.from; i < run.to; i++) if (!snow.possible[i]) return [{ ...run, from: i }];
   return [];
+}
+
+/** Leaves out stops that took too little light to be worth a word. */
+export function worthTelling({ grid }: Comparison, { unit, claimed }: UnitState, stops: readonly Signature[]): Signature[] {
+  return stops.filter(({ cause, from, to }) => {
+    if (cause !== "inverter-outage") return true;
+    let lit = 0;
+    for (let i = from; i < (to ?? grid.count); i++) if (claimed[i] && unit.expectedW[i] > SURE_SHARE * unit.acRatedW) lit++;
+    return lit * grid.stepMs >= LEAST_STORY_MS;
+  });
 }

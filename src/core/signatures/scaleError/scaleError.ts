@@ -125,7 +125,7 @@ function unitFactorOf(levels: Float64Array): Factor | null {
   for (const factor of UNIT_FACTORS) {
     const log = Math.log(factor);
     if (Math.abs(log) < LEAST_UNIT_LOG) continue;
-    const first = known.findIndex((day) => Math.abs(day.log - log) < NEAR_LOG);
+    const first = firstOf(known.map((day) => Math.abs(day.log - log) < NEAR_LOG));
     if (first < 0) continue;
     const own = known.slice(first);
     const near = own.filter((day) => Math.abs(day.log - log) < NEAR_LOG);
@@ -135,6 +135,18 @@ function unitFactorOf(levels: Float64Array): Factor | null {
     return { row: first === 0 ? 0 : known[first].row, factor, spread, days: near.length };
   }
   return null;
+}
+
+/** Where marks begin for good: as few as can be before, and as few gaps as can be after; −1 where there are none. A snowed-in day has the level of another unit too. */
+function firstOf(marks: readonly boolean[]): number {
+  let cost = marks.filter((mark) => !mark).length;
+  let best = { at: 0, cost };
+  marks.forEach((mark, at) => {
+    cost += mark ? 1 : -1;
+    if (cost < best.cost) best = { at: at + 1, cost };
+  });
+  const first = marks.indexOf(true, best.at);
+  return first;
 }
 
 /** AC against what the DC side should make. */

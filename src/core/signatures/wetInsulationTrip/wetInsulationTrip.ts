@@ -16,13 +16,17 @@ const LEAST_LOG_RATIO = 3;
  * @param stops the unit's outages; those whose intervals are claimed are looked at
  * @returns the stops as they were, or one trip in their place
  */
-export function wetTrips(comparison: Comparison, { unit }: UnitState, stops: readonly Signature[]): Signature[] {
+export function wetTrips(comparison: Comparison, state: UnitState, all: readonly Signature[]): Signature[] {
+  const { unit } = state;
   const { weather, grid, days, expected } = comparison;
   const { rainMm } = weather;
-  if (!rainMm || stops.length === 0) return [...stops];
+  if (!rainMm) return [...all];
   const reach = Math.round(WET_MS / grid.stepMs);
   const wet = new Uint8Array(grid.count);
   for (let i = 0; i < grid.count; i++) if (rainMm[i] > 0) wet.fill(1, i, Math.min(grid.count, i + reach + 1));
+  const lasting = all.filter((stop) => lasts(comparison, state, stop, wet));
+  const stops = all.filter((stop) => !lasting.includes(stop));
+  if (stops.length === 0) return [...all];
   const within = (i: number) => stops.some(({ from, to }) => i >= from && i < (to ?? grid.count));
   let [stopDays, wetStopDays, litDays, wetDays] = [0, 0, 0, 0];
   for (let row = 0; row < days.days.length; row++) {
@@ -42,13 +46,14 @@ export function wetTrips(comparison: Comparison, { unit }: UnitState, stops: rea
     stopDays++;
     if (wetStopped > stopped / 2) wetStopDays++;
   }
-  if (stopDays < LEAST_DAYS) return [...stops];
+  if (stopDays < LEAST_DAYS) return [...all];
   const chance = Math.min(0.95, Math.max(0.05, wetDays / Math.max(1, litDays)));
   const dryStopDays = stopDays - wetStopDays;
   const logRatio = wetStopDays * Math.log(WET_SHARE / chance) + dryStopDays * Math.log((1 - WET_SHARE) / (1 - chance));
-  if (logRatio < LEAST_LOG_RATIO) return [...stops];
+  if (logRatio < LEAST_LOG_RATIO) return [...all];
   const last = stops[stops.length - 1];
   return [
+    ...lasting,
     {
       ...{ cause: "wet-insulation-trip", scope: unit.scope, from: stops[0].from, to: last.to },
       lossKwh: 0,
@@ -62,4 +67,21 @@ export function wetTrips(comparison: Comparison, { unit }: UnitState, stops: rea
       nextTest: `Insulation resistance of the strings of ${unit.scope} against earth, while it is wet`,
     },
   ];
+}
+
+/** A stop that goes on for days, through the dry as well: moisture's ends when it has dried. */
+const LASTING_MS = 60 * HOUR_MS;
+const LEAST_DRY = 0.5;
+
+function lasts({ grid }: Comparison, { unit }: UnitState, { from, to }: Signature, wet: Uint8Array): boolean {
+  const end = to ?? grid.count;
+  if ((end - from) * grid.stepMs < LASTING_MS) return false;
+  let [lit, dry] = [0, 0];
+  for (let i = from; i < end; i++) {
+    if (unit.measuredW[i] > 0.004 * unit.acRatedW) return false;
+    if (!(unit.expectedW[i] > 0.06 * unit.acRatedW)) continue;
+    lit++;
+    dry += 1 - wet[i];
+  }
+  return dry > LEAST_DRY * lit;
 }
