@@ -115,8 +115,9 @@ export function fittedEvidence(cause: CauseId, [first, ...others]: readonly Evid
 
 /** The next best explanation, said where it comes near; its weight is in the first. */
 function rivalEvidence({ rival }: Accepted): Evidence[] {
-  if (!rival || rival.surplus <= 0) return [];
-  return [{ text: `Without it "${CAUSES[rival.cause].title}" at ${rival.scope} would explain part of it`, weight: 0 }];
+  if (!rival) return [];
+  const { cause, scope } = rival.candidate;
+  return [{ text: `Without it "${CAUSES[cause].title}" at ${scope} would explain part of it`, weight: 0 }];
 }
 
 /** What is built so, from a share up that anyone would change something for. */

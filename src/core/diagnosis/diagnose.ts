@@ -123,10 +123,12 @@ function fitted(
   // What isn't likelier than not is no part of the sums.
   const doubted = fit.accepted.filter((one) => logOddsOf(one) < 0);
   fit.dismiss(doubted);
+  // Of two that explain the same neither is sure: the other is a suspect too, as sure as the first leaves it.
+  const others = doubted.flatMap(({ rival, ...one }) => (rival ? [{ ...rival, rival: one }] : []));
   const near = tried.filter(
     (one) => surplusOf(one) > LEAST_SUSPECT && !fit.accepted.some(({ candidate }) => candidate.cause === one.candidate.cause),
   );
-  return { fit, suspects: [...doubted, ...near].sort((a, b) => logOddsOf(b) - logOddsOf(a)).slice(0, MOST_SUSPECTS) };
+  return { fit, suspects: [...doubted, ...others, ...near].sort((a, b) => logOddsOf(b) - logOddsOf(a)).slice(0, MOST_SUSPECTS) };
 }
 
 /** So far under its price a cause is still worth a test, and so many of them. */

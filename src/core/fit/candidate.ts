@@ -47,6 +47,6 @@ export interface Accepted {
   price: number;
   /** What it takes of the output that there would be without it. */
   lostShare: number;
-  /** What the best explanation without it explains beyond its own price; 0 or less where there is none. */
-  rival?: { cause: CauseId; scope: string; surplus: number };
+  /** The best other explanation of what it explains, as it would be taken up without it; absent where none pays. */
+  rival?: Accepted;
 }

@@ -11,7 +11,7 @@ const ODDS = { none: -0.6, perUnit: 0.08, most: 4.8 } as const;
 
 /** Log odds of an accepted cause. */
 export function logOddsOf(one: Accepted): number {
-  const over = surplusOf(one) - Math.max(0, one.rival?.surplus ?? 0);
+  const over = surplusOf(one) - (one.rival ? surplusOf(one.rival) : 0);
   return Math.min(ODDS.most, ODDS.none + ODDS.perUnit * Math.max(-30, over));
 }
 
@@ -23,7 +23,7 @@ export function findRivals(fit: Fit, proposers: readonly Proposer[]): void {
     const tried = fit.tryWithout(one, (without) => proposers.flatMap((propose) => propose(without)));
     const others = tried.filter(({ candidate }) => candidate.cause !== one.candidate.cause);
     const [best] = others.sort((a, b) => surplusOf(b) - surplusOf(a));
-    return best && { cause: best.candidate.cause, scope: best.candidate.scope, surplus: surplusOf(best) };
+    return best && surplusOf(best) > 0 ? best : undefined;
   });
   fit.accepted = fit.accepted.map((one, k) => ({ ...one, rival: rivals[k] }));
 }
