@@ -1,5 +1,6 @@
 import { CAUSES, type CauseId } from "../causes/causes";
 import type { Evidence } from "../causes/evidence";
+import { bestTests } from "../evidence/bestTests";
 import { probability } from "../evidence/weighed";
 import type { Share } from "../fit/attribute";
 import type { Accepted } from "../fit/candidate";
@@ -53,6 +54,7 @@ export function assemble(findings: Findings): Diagnosis {
   const lossKwh = expectedKwh - measuredKwh;
   const causes = entries.map((entry) => diagnosedCause(entry, grid.startMs, grid.stepMs)).sort((a, b) => b.lossKwh - a.lossKwh);
   const explained = causes.reduce((sum, cause) => sum + cause.lossKwh, 0);
+  const suspects = findings.suspects.map((one) => suspected(one, grid));
   const referenceKwh = referenceOf(findings);
   return {
     format: "irradant-diagnosis/1",
@@ -71,7 +73,8 @@ export function assemble(findings: Findings): Diagnosis {
     },
     healthy: causes.every((cause) => CAUSES[cause.cause].kind === "design"),
     causes,
-    suspects: findings.suspects.map((one) => suspected(one, grid)),
+    suspects,
+    nextTests: bestTests(site, [...causes, ...suspects]),
     ...{ contradictions: [], danger: [], otherEvidence: [] },
   };
 }

@@ -34,21 +34,24 @@ export interface LedgerEntry {
 /** Everything that the case's evidence comes to. */
 export interface Ledger {
   entries: LedgerEntry[];
+  /** What isn't likelier than not, and still worth a test. */
+  suspects: LedgerEntry[];
   contradictions: Contradiction[];
   danger: DangerTold[];
+  nextTests: Diagnosis["nextTests"];
   otherEvidence: Diagnosis["otherEvidence"];
 }
 
 /** Puts what the data show and what the eye found into one ranked list, as `weighEvidence` does for files. */
 export function buildLedger(site: SiteFile, diagnosis: Diagnosis | null, findings: readonly LedgerFinding[]): Ledger {
-  const { causes, contradictions, danger, otherEvidence } = weighEvidence(site, diagnosis, {
+  const { causes, suspects, contradictions, danger, nextTests, otherEvidence } = weighEvidence(site, diagnosis, {
     format: "irradant-evidence/1",
     findings: findings.map(({ pointId, gradeId, place, recordedAt }) => ({
       ...{ point: pointId, grade: gradeId, scope: placeOf(site, place) ? place : "site", at: recordedAt },
     })),
     readings: [],
   });
-  return { entries: causes.map(entryOf), contradictions, danger, otherEvidence };
+  return { entries: causes.map(entryOf), suspects: suspects.map(entryOf), contradictions, danger, nextTests, otherEvidence };
 }
 
 function entryOf(told: DiagnosedCause): LedgerEntry {

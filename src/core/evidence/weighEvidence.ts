@@ -6,6 +6,7 @@ import type { EvidenceFile } from "../formats/evidenceFile";
 import { writeInstant } from "../formats/instant";
 import { areRelated, liesIn, type ScopePlace } from "../plane/scopePlace";
 import type { SiteFile } from "../site/siteSchema";
+import { bestTests } from "./bestTests";
 import { againstData, amongItems, unseenByData } from "./contradictions";
 import { type Item, itemsOf } from "./items";
 import { allAcquitted, narrowedPlace, type Word } from "./narrow";
@@ -37,7 +38,7 @@ function nothingTold(site: SiteFile): Diagnosis {
       ...{ performanceRatio: null, performanceIndex: null, moneyLost: null, currency: null },
     },
     healthy: true,
-    ...{ causes: [], suspects: [], contradictions: [], danger: [], otherEvidence: [] },
+    ...{ causes: [], suspects: [], contradictions: [], danger: [], nextTests: [], otherEvidence: [] },
   };
 }
 
@@ -72,12 +73,14 @@ class Weighing {
       // What was a mere suspicion by the data keeps out of the sums, whatever was seen since: energies don't change by evidence.
       .map(({ one, cause }) => (one.listed ? cause : { ...cause, lossKwh: 0, regainKwh: 0 }))
       .sort((a, b) => b.lossKwh - a.lossKwh || b.confidence - a.confidence);
+    const suspects = told.filter(({ one, cause }) => !one.listed && cause.confidence < 0.5).map(({ cause }) => cause);
     const danger = items.flatMap((item) => (item.danger ? [{ scope: item.place.scope, ...item.danger }] : []));
     return {
       ...diagnosis,
       healthy: causes.every(({ cause, confidence }) => CAUSES[cause].kind === "design" || confidence < 0.5),
       causes,
-      suspects: told.filter(({ one, cause }) => !one.listed && cause.confidence < 0.5).map(({ cause }) => cause),
+      suspects,
+      nextTests: bestTests(site, [...causes, ...suspects]),
       contradictions: [...this.contradictions, ...amongItems(site, diagnosis, items, period)],
       danger: [...new Map(danger.map((one) => [`${one.scope} ${one.why}`, one])).values()],
       otherEvidence: items

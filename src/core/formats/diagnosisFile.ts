@@ -42,6 +42,22 @@ export const diagnosisSchema = z.looseObject({
   contradictions: z.array(z.looseObject({ scope: z.string(), between: z.array(z.string()), likely: z.array(z.string()) })).default([]),
   /** Where someone can be hurt, why, and what to do at once. */
   danger: z.array(z.looseObject({ scope: z.string(), why: z.string(), do: z.string() })).default([]),
+  /** Looks and measurements that separate what is in doubt most for their minutes and hazard, the best first. */
+  nextTests: z
+    .array(
+      z.looseObject({
+        test: z.string(),
+        act: z.string(),
+        scope: z.string(),
+        place: z.enum(["ground", "indoors", "live", "roof"]),
+        minutes: z.number(),
+        separates: z.array(z.enum(CAUSE_IDS)),
+        bits: z.number(),
+        bitsPerHour: z.number(),
+        caution: z.string().nullable(),
+      }),
+    )
+    .default([]),
   /** What was found and measured and speaks for no cause that stands. */
   otherEvidence: z
     .array(z.looseObject({ from: z.enum(["finding", "reading"]), scope: z.string(), at: instant, text: z.string() }))

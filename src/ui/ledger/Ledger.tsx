@@ -152,7 +152,7 @@ function sureOrigin(entry: LedgerLine): Origin {
       ...entry.evidence.map(({ text, weight }): [string, string] => [text.length > 60 ? `${text.slice(0, 58)}…` : text, weight.toFixed(1)]),
     ],
     source:
-      "Weights are natural log odds, taken as independent (Good 1950). Of a fitted cause the first makes ½ + a tenth of what it explains beyond its price, at most 5, with prior and the others: docs/diagnosis.md. Of several spells the surest.",
+      "Weights are natural log odds, taken as independent (Good 1950). Of a fitted cause the first makes −0.6 + 0.08 for each log unit that it explains beyond its price and its best rival, at most 4.8, with prior and the others: docs/diagnosis.md. Of several spells the surest.",
   };
 }
 

@@ -9,6 +9,7 @@ import { HatchSwatch } from "../marks/causeHatch";
 import { Figure } from "../marks/Figure";
 import { amount, instantDay, instantText, lastDay, money, stretchDays, sureness } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
+import { NextTests } from "./NextTests";
 
 /** The causes in order of what they cost, each with its reasons and the test that tells most next. */
 export function DiagnoseBench({ view }: { view: CaseView }) {
@@ -23,6 +24,8 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
             ? "Nothing stands out: the array makes what it should, within the spread of weather and model."
             : "No data and no findings yet: the diagnosis begins with either."}
         </p>
+        <Suspects suspects={view.beside.suspects} />
+        <NextTests tests={view.beside.nextTests} />
       </div>
     );
   }
@@ -42,11 +45,13 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
           />
         </section>
       ) : null}
+      <NextTests tests={view.beside.nextTests} />
       <ol className="border-t-2 border-ink" aria-label="Causes by energy lost">
         {ledger.map((entry, k) => (
           <CauseCard key={`${entry.cause}/${entry.scope}/${entry.since}`} entry={entry} order={k} view={view} />
         ))}
       </ol>
+      <Suspects suspects={view.beside.suspects} />
       <section aria-labelledby="where-title">
         <h2 id="where-title" className="mb-2 text-lg">
           Where it lies
@@ -54,6 +59,33 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
         <ArrayPlan site={view.site} dead={deadStrings(ledger)} compact />
       </section>
     </div>
+  );
+}
+
+/** What isn't likelier than not: no part of the sums, and perhaps worth a test. */
+function Suspects({ suspects }: { suspects: readonly LedgerEntry[] }) {
+  if (suspects.length === 0) return null;
+  return (
+    <section aria-labelledby="suspects-title" className="my-5">
+      <h2 id="suspects-title" className="text-lg">
+        Perhaps, but rather not
+      </h2>
+      <ul className="mt-1 border-t border-rule" aria-label="Suspects">
+        {suspects.map((entry, k) => (
+          <li key={`${entry.cause}/${entry.scope}/${entry.since}`} className="flex items-start gap-3 border-b border-rule py-2">
+            <HatchSwatch cause={entry.cause} id={`suspect-${k}`} />
+            <div className="min-w-0 flex-1">
+              <p>
+                {entry.title} <span className="font-mono text-sm">{entry.scope}</span>, {sureness(entry.confidence)} sure
+              </p>
+              <p className="caption">
+                {entry.evidence[0]?.text} {entry.nextTest}.
+              </p>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -134,7 +166,7 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
               ]),
             ],
             source:
-              "Weights are natural log odds, taken as independent (Good 1950). Of a fitted cause the first makes ½ + a tenth of what it explains beyond its price, at most 5, with prior and the others: docs/diagnosis.md.",
+              "Weights are natural log odds, taken as independent (Good 1950). Of a fitted cause the first makes −0.6 + 0.08 for each log unit that it explains beyond its price and its best rival, at most 4.8, with prior and the others: docs/diagnosis.md.",
           }}
         />
       </div>

@@ -1,0 +1,68 @@
+import { TriangleAlert } from "lucide-react";
+import { CAUSES } from "@/core/causes/causes";
+import type { Ledger } from "@/core/diagnosis/ledger";
+import { PLACE_MINUTES } from "@/core/evidence/fieldTests";
+import { Figure } from "../marks/Figure";
+
+const PLACE_WORDS = { ground: "from the ground", indoors: "indoors", live: "on live parts", roof: "on the roof" } as const;
+
+/** What to look at or measure next: the most doubt taken for the least time and danger. */
+export function NextTests({ tests }: { tests: Ledger["nextTests"] }) {
+  const [best, ...others] = tests;
+  if (!best) return null;
+  return (
+    <section aria-labelledby="next-title" className="border-l-4 border-act bg-raised p-4">
+      <h2 id="next-title" className="text-lg">
+        Next best test
+      </h2>
+      <Test test={best} />
+      {others.length > 0 ? (
+        <ol className="mt-3 grid gap-3 border-t border-rule pt-3" aria-label="Tests after that">
+          {others.map((test) => (
+            <li key={`${test.test}/${test.scope}`}>
+              <Test test={test} />
+            </li>
+          ))}
+        </ol>
+      ) : null}
+    </section>
+  );
+}
+
+function Test({ test }: { test: Ledger["nextTests"][number] }) {
+  const { act, place, minutes, separates, bits, bitsPerHour, caution } = test;
+  return (
+    <div className="mt-1">
+      <p className="font-semibold">{act}</p>
+      <p className="caption flex flex-wrap gap-x-3">
+        <span>
+          {minutes} min {PLACE_WORDS[place]}, for {separates.map((cause) => CAUSES[cause].title.toLowerCase()).join(" and ")}
+        </span>
+        <Figure
+          bare
+          label={`Worth of: ${act}`}
+          value={`${bitsPerHour.toFixed(1)} bit an hour`}
+          origin={{
+            formula: "Σ (H(p) − mean of H(p after)) ÷ (minutes + what the place's danger costs)",
+            inputs: [
+              ["Doubt it takes", `${bits.toFixed(2)} bit`],
+              ["Minutes", String(minutes)],
+              ["Danger, as minutes", String(PLACE_MINUTES[place])],
+            ],
+            source:
+              "Mutual information of cause and test (Shannon 1948) as the worth of an experiment (Lindley 1956); how often each test is right: docs/diagnosis.md.",
+          }}
+        />
+      </p>
+      {caution ? (
+        <p className="mt-1 flex gap-2 font-semibold">
+          <TriangleAlert className="mt-0.5 size-5 shrink-0 text-stop" aria-hidden="true" />
+          <span>
+            <span className="sr-only">Caution: </span>
+            {caution}
+          </span>
+        </p>
+      ) : null}
+    </div>
+  );
+}
