@@ -84,6 +84,23 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await expect(first.getByRole("button", { name: /^Worth: €/ })).toBeVisible();
   });
 
+  await test.step("a person overrules a cause with a reason, which is kept and shown, and takes it back", async () => {
+    const first = page
+      .getByRole("list", { name: "Causes by energy lost" })
+      .getByRole("listitem")
+      .filter({ hasText: "String gives nothing" });
+    await first.getByRole("button", { name: "It is not so" }).click();
+    await first.getByLabel("Reason").fill("Fuse drawn on purpose while the roof was mended");
+    await first.getByLabel("Reason").blur();
+    const ledger = page.getByRole("complementary", { name: "Evidence ledger" });
+    await expect(ledger.getByText("Overruled: Fuse drawn on purpose while the roof was mended")).toBeVisible();
+    await page.reload();
+    await expect(first.getByText("Overruled: it is not so")).toBeVisible();
+    await first.getByRole("button", { name: "Take back" }).click();
+    await expect(ledger.getByText(/^Overruled/)).toHaveCount(0);
+    await expect(first.getByRole("button", { name: "It is so" })).toBeVisible();
+  });
+
   await test.step("the report says it in plain words, with the photo, and prints", async () => {
     await page.getByRole("link", { name: /Hand over/ }).click();
     const report = page.getByRole("article", { name: "Report" });

@@ -1,4 +1,14 @@
-import { type BriefFields, type Change, type ChangeOf, type FindingFields, NEW_BRIEF, NEW_FINDING, NEW_PHOTO } from "./change";
+import {
+  type BriefFields,
+  type Change,
+  type ChangeOf,
+  type FindingFields,
+  NEW_BRIEF,
+  NEW_FINDING,
+  NEW_OVERRULING,
+  NEW_PHOTO,
+  type OverrulingFields,
+} from "./change";
 import { byStamp } from "./stamp";
 import { type Standing, withChanges } from "./standing";
 
@@ -34,10 +44,22 @@ export interface StandingFinding extends Standing<FindingFields> {
   photos: StandingPhoto[];
 }
 
+/** A person's judgement of a cause, as it stands. */
+export interface StandingOverruling extends Standing<OverrulingFields> {
+  id: string;
+  cause: string;
+  scope: string;
+  /** Who judged last, and when. */
+  author: string;
+  madeMs: number;
+}
+
 /** All records of a case. */
 export interface CaseRecords {
   /** In the order in which they were first recorded; those taken back too, and those whose grade is still under way. */
   findings: StandingFinding[];
+  /** The latest of each cause and scope that isn't taken back. */
+  overrulings: StandingOverruling[];
   brief: Standing<BriefFields>;
   briefHistory: ChangeOf<"brief">[];
 }
@@ -59,7 +81,24 @@ export function caseRecords(changes: Iterable<Change>, pictures: Iterable<Pictur
     return { id, pointId, author, deviceName, recordedMs: madeMs, history, photos: own, ...withChanges(NEW_FINDING, history) };
   });
   const briefHistory = of("brief");
-  return { findings: findings.sort((a, b) => a.recordedMs - b.recordedMs), brief: withChanges(brief, briefHistory), briefHistory };
+  return {
+    findings: findings.sort((a, b) => a.recordedMs - b.recordedMs),
+    overrulings: overrulingsOf(of("overruling")),
+    brief: withChanges(brief, briefHistory),
+    briefHistory,
+  };
+}
+
+function overrulingsOf(changes: readonly ChangeOf<"overruling">[]): StandingOverruling[] {
+  const standing = new Map<string, StandingOverruling>();
+  for (const [id, history] of grouped(changes)) {
+    const last = history[history.length - 1];
+    const { cause, scope } = history[0];
+    const one = { id, cause, scope, author: last.author, madeMs: last.madeMs, ...withChanges(NEW_OVERRULING, history) };
+    const known = standing.get(`${cause} ${scope}`);
+    if (one.fields.holds !== "" && !one.fields.takenBack && (!known || known.madeMs <= one.madeMs)) standing.set(`${cause} ${scope}`, one);
+  }
+  return [...standing.values()];
 }
 
 function standingPhoto(history: readonly ChangeOf<"photo">[], kept: ReadonlyMap<string, Picture>): StandingPhoto {

@@ -38,6 +38,9 @@ export const photoFields = z.strictObject({ removed: z.boolean() });
 /** What is known before anyone goes there. */
 export const briefFields = z.strictObject({ complaint: text(), since: text(400), history: text(), hazards: text(), access: text() });
 
+/** A person's own judgement of a cause at a place, over what the evidence comes to; `""` where nothing was said yet. */
+export const overrulingFields = z.strictObject({ holds: z.enum(["", "yes", "no"]), reason: text(), takenBack: z.boolean() });
+
 /** A change of one record of a case: what it sets, who made it, where and when. */
 export const changeSchema = z.discriminatedUnion("kind", [
   z.object({ ...common, kind: z.literal("finding"), recordId: z.uuid(), pointId: text(100), fields: findingFields.partial() }),
@@ -49,6 +52,15 @@ export const changeSchema = z.discriminatedUnion("kind", [
     pointId: text(100),
     fields: photoFields.partial(),
   }),
+  z.object({
+    ...common,
+    kind: z.literal("overruling"),
+    recordId: z.uuid(),
+    /** The cause's id and the scope at which it was told. */
+    cause: text(100),
+    scope: text(200),
+    fields: overrulingFields.partial(),
+  }),
   /** Its record is the case itself. */
   z.object({ ...common, kind: z.literal("brief"), recordId: text(100), fields: briefFields.partial() }),
 ]);
@@ -59,9 +71,11 @@ export type ChangeKind = Change["kind"];
 
 export type FindingFields = z.infer<typeof findingFields>;
 export type PhotoFields = z.infer<typeof photoFields>;
+export type OverrulingFields = z.infer<typeof overrulingFields>;
 export type BriefFields = z.infer<typeof briefFields>;
 
 /** Records before anything was said of them. */
 export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false };
 export const NEW_PHOTO: PhotoFields = { removed: false };
+export const NEW_OVERRULING: OverrulingFields = { holds: "", reason: "", takenBack: false };
 export const NEW_BRIEF: BriefFields = { complaint: "", since: "", history: "", hazards: "", access: "" };

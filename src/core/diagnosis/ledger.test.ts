@@ -1,5 +1,6 @@
 import { expect, it } from "vitest";
 import { CAUSE_IDS, CAUSES } from "../causes/causes";
+import { caseRecords } from "../changes/caseRecords";
 import { probability } from "../evidence/weighed";
 import { walkFor } from "../inspection/catalogue";
 import { SEVERITIES } from "../inspection/severity";
@@ -35,6 +36,31 @@ it("takes a place that the site doesn't know for the whole site, and tells a sto
   const { entries, danger } = buildLedger(site, null, [finding("isolator-box", "stop", "s9")]);
   expect(entries[0]).toMatchObject({ cause: "string-open", scope: "site" });
   expect(danger).toHaveLength(1);
+});
+
+it("keeps what a person overruled with its reason, its evidence and its energy, after what stands", () => {
+  const two = toldDiagnosis([
+    { cause: "string-open", scope: "s2", lossKwh: 90 },
+    { cause: "soiling", scope: "south", lossKwh: 20 },
+  ]);
+  const said = (fields: object, madeMs: number, recordId = "r1") => ({
+    ...{ id: `${recordId}-${madeMs}`, caseId: "c", device: "device-1", deviceName: "", author: "Ada", madeMs, kind: "overruling" as const },
+    ...{ recordId, cause: "string-open", scope: "s2", fields },
+  });
+  const ledger = (...changes: Parameters<typeof caseRecords>[0][]) =>
+    buildLedger(site, two, [], caseRecords(changes.flatMap((some) => [...some])).overrulings).entries;
+  const no = said({ holds: "no", reason: "", takenBack: false }, 10);
+  const why = said({ reason: "fuse drawn on purpose" }, 20);
+  // Without a reason it counts for nothing.
+  expect(ledger([no]).map(({ overruled }) => overruled)).toEqual([null, null]);
+  const [first, last] = ledger([no, why]);
+  expect(first.cause).toBe("soiling");
+  expect(last).toMatchObject({ cause: "string-open", lossKwh: 90, confidence: two.causes[0].confidence });
+  expect(last.overruled).toMatchObject({ holds: "no", reason: "fuse drawn on purpose", author: "Ada" });
+  // Another's later word on the same stands; taken back, the first is none.
+  const [confirmed] = ledger([no, why, said({ holds: "yes", reason: "measured", takenBack: false }, 30, "r2")]);
+  expect(confirmed.overruled).toMatchObject({ holds: "yes", reason: "measured" });
+  expect(ledger([no, why, said({ takenBack: true }, 40)]).map(({ overruled }) => overruled)).toEqual([null, null]);
 });
 
 it("has a catalogue entry for every cause of the public format", () => {

@@ -1,6 +1,8 @@
 import { CAUSES, type CauseId, type CauseKind } from "../causes/causes";
+import type { StandingOverruling } from "../changes/caseRecords";
 import { weighEvidence } from "../evidence/weighEvidence";
 import type { Contradiction, DangerTold, DiagnosedCause, Diagnosis } from "../formats/diagnosisFile";
+import { writeInstant } from "../formats/instant";
 import { placeOf } from "../plane/scopePlace";
 import type { SiteFile } from "../site/siteSchema";
 
@@ -29,6 +31,8 @@ export interface LedgerEntry {
   until: string | null;
   evidence: DiagnosedCause["evidence"];
   nextTest: string | null;
+  /** What a person says of it over all that, and why; null where nobody did, or without a reason. */
+  overruled: { holds: "yes" | "no"; reason: string; author: string; at: string } | null;
 }
 
 /** Everything that the case's evidence comes to. */
@@ -42,8 +46,16 @@ export interface Ledger {
   otherEvidence: Diagnosis["otherEvidence"];
 }
 
-/** Puts what the data show and what the eye found into one ranked list, as `weighEvidence` does for files. */
-export function buildLedger(site: SiteFile, diagnosis: Diagnosis | null, findings: readonly LedgerFinding[]): Ledger {
+/**
+ * Puts what the data show and what the eye found into one ranked list, as `weighEvidence` does for files. What a person overruled keeps its
+ * evidence and its energy, says so, and comes after what stands.
+ */
+export function buildLedger(
+  site: SiteFile,
+  diagnosis: Diagnosis | null,
+  findings: readonly LedgerFinding[],
+  overrulings: readonly StandingOverruling[] = [],
+): Ledger {
   const { causes, suspects, contradictions, danger, nextTests, otherEvidence } = weighEvidence(site, diagnosis, {
     format: "irradant-evidence/1",
     findings: findings.map(({ pointId, gradeId, place, recordedAt }) => ({
@@ -51,15 +63,23 @@ export function buildLedger(site: SiteFile, diagnosis: Diagnosis | null, finding
     })),
     readings: [],
   });
-  return { entries: causes.map(entryOf), suspects: suspects.map(entryOf), contradictions, danger, nextTests, otherEvidence };
+  const entry = (told: DiagnosedCause) => entryOf(told, overrulings);
+  const denied = ({ overruled }: LedgerEntry) => Number(overruled?.holds === "no");
+  const entries = causes.map(entry).sort((a, b) => denied(a) - denied(b));
+  return { entries, suspects: suspects.map(entry), contradictions, danger, nextTests, otherEvidence };
 }
 
-function entryOf(told: DiagnosedCause): LedgerEntry {
+function entryOf(told: DiagnosedCause, overrulings: readonly StandingOverruling[]): LedgerEntry {
+  const said = overrulings.find(({ cause, scope }) => cause === told.cause && scope === told.scope);
   const { kind, title } = CAUSES[told.cause];
   const inData = told.evidence.some(({ from, weight }) => from === "data" && weight > 0);
   return {
     ...{ cause: told.cause, kind, title, scope: told.scope, lossKwh: told.lossKwh, regainKwh: told.regainKwh },
     ...{ confidence: told.confidence, since: inData ? told.from : null, until: told.to },
     ...{ evidence: told.evidence, nextTest: told.nextTest },
+    overruled:
+      said && said.fields.holds !== "" && said.fields.reason !== ""
+        ? { holds: said.fields.holds, reason: said.fields.reason, author: said.author, at: writeInstant(said.madeMs) }
+        : null,
   };
 }

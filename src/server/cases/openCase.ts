@@ -72,7 +72,7 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
     calibrationsOf(actor, record.siteId),
   ]);
   const findings = standingFindings(records.findings);
-  const { entries, ...beside } = buildLedger(site, state.analysis?.diagnosis ?? null, findings);
+  const { entries, ...beside } = buildLedger(site, state.analysis?.diagnosis ?? null, findings, records.overrulings);
   return {
     id: record.id,
     kind: record.kind,

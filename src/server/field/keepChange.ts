@@ -1,4 +1,5 @@
 import type { Transaction } from "sequelize";
+import { CAUSE_IDS } from "@/core/causes/causes";
 import { type BriefFields, type Change, type ChangeKind, type ChangeOf, NEW_FINDING } from "@/core/changes/change";
 import { byStamp } from "@/core/changes/stamp";
 import { withChanges } from "@/core/changes/standing";
@@ -22,6 +23,11 @@ const SETTLE: { [Kind in ChangeKind]: Settle<Kind> } = {
   finding: settleFinding,
   // A photo's row comes with its picture; what is said of it stands in its changes.
   photo: async (change, _all, actor, transaction) => ensureFinding(change, change.findingId, actor, transaction),
+  // It stands in its changes alone.
+  overruling: async (change, all) => {
+    if (all.some(({ cause, scope }) => cause !== change.cause || scope !== change.scope))
+      throw new RefusedError("this judgement is of another cause or place", "cause");
+  },
   brief: settleBrief,
 };
 
@@ -54,6 +60,10 @@ export async function keepChangeIn(actor: Actor, change: Change, transaction: Tr
 export function checkChange(change: Change): void {
   if (change.kind === "brief") {
     if (change.recordId !== change.caseId) throw new RefusedError("expected the case's own id", "recordId");
+    return;
+  }
+  if (change.kind === "overruling") {
+    if (!(CAUSE_IDS as readonly string[]).includes(change.cause)) throw new RefusedError(`there is no cause ${change.cause}`, "cause");
     return;
   }
   if (!findPoint(change.pointId)) throw new RefusedError(`there is no point ${change.pointId} in the walk`, "pointId");

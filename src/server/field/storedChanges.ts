@@ -7,14 +7,26 @@ import { ChangeRecord, FindingRecord, PhotoRecord } from "@/db/models/records";
 /** A change as it is stored. */
 export function rowOf(change: Change, actorId: string) {
   const { id, caseId, kind, recordId, device, deviceName, author, madeMs, fields } = change;
-  const about =
-    kind === "finding" ? { pointId: change.pointId } : kind === "photo" ? { pointId: change.pointId, findingId: change.findingId } : {};
   return {
     ...{ id, caseId, kind, recordId, device, deviceName, author, madeMs, actorId },
     receivedAt: new Date(),
-    about: JSON.stringify(about),
+    about: JSON.stringify(aboutOf(change)),
     fields: JSON.stringify(fields),
   };
+}
+
+/** What a change of a kind is about besides its record. */
+function aboutOf(change: Change): object {
+  switch (change.kind) {
+    case "finding":
+      return { pointId: change.pointId };
+    case "photo":
+      return { pointId: change.pointId, findingId: change.findingId };
+    case "overruling":
+      return { cause: change.cause, scope: change.scope };
+    case "brief":
+      return {};
+  }
 }
 
 /** A stored change as it was made. @throws FailedError where it can't be read */

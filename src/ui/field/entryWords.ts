@@ -1,3 +1,4 @@
+import { CAUSES, type CauseId } from "@/core/causes/causes";
 import type { BriefFields, Change } from "@/core/changes/change";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import type { Entry } from "@/field/entry";
@@ -16,6 +17,12 @@ export function changeWords(change: Change): string {
   if (change.kind === "brief") {
     const [name, text] = Object.entries(change.fields)[0] ?? ["", ""];
     return `${BRIEF_WORDS[name as keyof BriefFields] ?? "Brief"}: ${text}`;
+  }
+  if (change.kind === "overruling") {
+    const { holds, reason, takenBack } = change.fields;
+    const title = CAUSES[change.cause as CauseId]?.title ?? change.cause;
+    const says = takenBack ? "judgement taken back" : holds === "no" ? "it is not so" : holds === "yes" ? "it is so" : "reason";
+    return `${title} at ${change.scope}: ${says}${reason ? `, “${reason}”` : ""}`;
   }
   const title = findPoint(change.pointId)?.title ?? change.pointId;
   if (change.kind === "photo") return `${change.fields.removed ? "Photo removed" : "Photo"}, ${title}`;

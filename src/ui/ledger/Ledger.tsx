@@ -120,6 +120,11 @@ export function Ledger({ entries: all, beside, findings, timeZone, valuePerKwh, 
                     </span>
                   </div>
                   <Sureness confidence={entry.confidence} />
+                  {entry.overruled ? (
+                    <p className="mt-1 font-semibold wrap-anywhere">
+                      {entry.overruled.holds === "no" ? "Overruled" : "Confirmed"}: {entry.overruled.reason}
+                    </p>
+                  ) : null}
                   <p className="caption mt-1">
                     {entry.evidence.filter(({ from }) => from === "data").length} from data,{" "}
                     {entry.evidence.filter(({ from }) => from !== "data").length} from the site

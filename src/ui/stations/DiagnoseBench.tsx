@@ -10,11 +10,12 @@ import { Figure } from "../marks/Figure";
 import { amount, instantDay, instantText, lastDay, money, stretchDays, sureness } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
 import { NextTests } from "./NextTests";
+import { Overruling } from "./Overruling";
 
 /** The causes in order of what they cost, each with its reasons and the test that tells most next. */
 export function DiagnoseBench({ view }: { view: CaseView }) {
   const { analysis, ledger } = view;
-  const worst = ledger.find((entry) => entry.since !== null && CAUSES[entry.cause].kind !== "design");
+  const worst = ledger.find((entry) => entry.since !== null && entry.overruled?.holds !== "no" && CAUSES[entry.cause].kind !== "design");
   if (ledger.length === 0) {
     return (
       <div>
@@ -180,6 +181,7 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
           </li>
         ))}
       </ul>
+      <Overruling caseId={view.id} entry={entry} known={view.field} brief={view.brief} timeZone={zone} />
       {entry.nextTest ? (
         <div className="mt-4 border-l-4 border-act bg-raised p-3">
           <h3 className="font-semibold">{cause.kind === "design" ? "What would change it" : "Measure next"}</h3>

@@ -34,7 +34,7 @@ function Test({ test }: { test: Ledger["nextTests"][number] }) {
   return (
     <div className="mt-1">
       <p className="font-semibold">{act}</p>
-      <p className="caption flex flex-wrap gap-x-3">
+      <div className="caption flex flex-wrap gap-x-3">
         <span>
           {minutes} min {PLACE_WORDS[place]}, for {separates.map((cause) => CAUSES[cause].title.toLowerCase()).join(" and ")}
         </span>
@@ -53,7 +53,7 @@ function Test({ test }: { test: Ledger["nextTests"][number] }) {
               "Mutual information of cause and test (Shannon 1948) as the worth of an experiment (Lindley 1956); how often each test is right: docs/diagnosis.md.",
           }}
         />
-      </p>
+      </div>
       {caution ? (
         <p className="mt-1 flex gap-2 font-semibold">
           <TriangleAlert className="mt-0.5 size-5 shrink-0 text-stop" aria-hidden="true" />
