@@ -18,7 +18,7 @@ it("measures information as Shannon does", () => {
 });
 
 it("asks for what can be told from the ground or indoors before anything live", () => {
-  const [first] = bestTests(site, [doubted("string-open")]);
+  const [first] = bestTests(site, [doubted("string-open", 0.6, "s2")]);
   expect(first).toMatchObject({ test: "inverter-report", place: "indoors", scope: "inv1", separates: ["string-open"] });
   for (const cause of CAUSE_IDS) {
     const tests = bestTests(site, [doubted(cause, 0.5, "s1")]);

@@ -29,8 +29,9 @@ export function bestTests(site: SiteFile, causes: readonly Pick<DiagnosedCause, 
       const place = placeOf(site, scope);
       if (!tells || !place) continue;
       const bits = informationBits(confidence, tells);
-      const key = `${test.id} ${scope}`;
-      const known = found.get(key) ?? { ...emptyTest(site, test, place), perCause: new Map() };
+      const where = whereTo(site, test, place);
+      const key = `${test.id} ${where.scope}`;
+      const known = found.get(key) ?? { ...emptyTest(site, test, where), perCause: new Map() };
       known.bits += bits;
       known.perCause.set(cause, (known.perCause.get(cause) ?? 0) + bits);
       if (!known.separates.includes(cause)) known.separates.push(cause);
@@ -58,6 +59,12 @@ function isSaferFor(
   let told = 0;
   for (const [cause, bits] of other.perCause) told += Math.min(bits, one.perCause.get(cause) ?? 0);
   return told >= ENOUGH * other.bits;
+}
+
+/** Where a test is done for a cause at a place. */
+function whereTo(site: SiteFile, { atInverter }: FieldTest, place: ScopePlace): ScopePlace {
+  const [inverter, ...more] = place.inverters;
+  return atInverter && inverter !== undefined && more.length === 0 ? (placeOf(site, inverter) ?? place) : place;
 }
 
 function emptyTest(site: SiteFile, { id, act, place, minutes, perString }: FieldTest, { scope, strings }: ScopePlace): BestTest {

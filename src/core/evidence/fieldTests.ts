@@ -19,6 +19,8 @@ export interface FieldTest {
   minutes: number;
   /** Whether the minutes are for one string. */
   perString?: boolean;
+  /** Whether it is done at the inverter that a string or module belongs to. */
+  atInverter?: boolean;
   tells: Partial<Record<CauseId, Tells>>;
 }
 
@@ -26,7 +28,7 @@ export interface FieldTest {
  * What a danger costs, in minutes of work: a live string needs isolating and proving, a roof an anchor, a second person and dry weather. What can be
  * seen from the ground costs none.
  */
-export const PLACE_MINUTES: Record<TestPlace, number> = { ground: 0, indoors: 2, live: 25, roof: 120 };
+export const PLACE_MINUTES: Record<TestPlace, number> = { ground: 0, indoors: 2, live: 45, roof: 150 };
 
 export const PLACE_CAUTIONS: Record<TestPlace, string | null> = {
   ground: null,
@@ -51,7 +53,13 @@ export const FIELD_TESTS: readonly FieldTest[] = [
     tells: { "scale-error": t(0.95, 0.03), "sensor-error": t(0.2, 0.1) },
   },
   {
-    ...{ id: "inverter-report", act: "Read error log, DC input by input and AC power at {scope}", place: "indoors", minutes: 4 },
+    ...{
+      id: "inverter-report",
+      act: "Read error log, DC input by input and AC power at {scope}",
+      place: "indoors",
+      minutes: 4,
+      atInverter: true,
+    },
     tells: {
       "inverter-outage": t(0.9, 0.05),
       "wet-insulation-trip": t(0.75, 0.05),
@@ -61,7 +69,13 @@ export const FIELD_TESTS: readonly FieldTest[] = [
     },
   },
   {
-    ...{ id: "case-temperature", act: "Measure the case of {scope} against air and load at noon", place: "ground", minutes: 8 },
+    ...{
+      id: "case-temperature",
+      act: "Measure the case of {scope} against air and load at noon",
+      place: "ground",
+      minutes: 8,
+      atInverter: true,
+    },
     tells: { "thermal-derating": t(0.8, 0.1) },
   },
   {

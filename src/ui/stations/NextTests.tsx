@@ -17,13 +17,18 @@ export function NextTests({ tests }: { tests: Ledger["nextTests"] }) {
       </h2>
       <Test test={best} />
       {others.length > 0 ? (
-        <ol className="mt-3 grid gap-3 border-t border-rule pt-3" aria-label="Tests after that">
-          {others.map((test) => (
-            <li key={`${test.test}/${test.scope}`}>
-              <Test test={test} />
-            </li>
-          ))}
-        </ol>
+        <details className="mt-2">
+          <summary className="min-h-8 cursor-pointer text-act underline">
+            {others.length === 1 ? "One more" : `${others.length} more`}
+          </summary>
+          <ol className="mt-2 grid gap-3" aria-label="Tests after that">
+            {others.map((test) => (
+              <li key={`${test.test}/${test.scope}`}>
+                <Test test={test} />
+              </li>
+            ))}
+          </ol>
+        </details>
       ) : null}
     </section>
   );
