@@ -98,7 +98,12 @@ it("verdict: judges one measurement from standard input, and refuses what isn't 
   const reading = { format: "irradant-reading/1", kind: "hot-cell", deltaTC: 18, irradianceWm2: 800 };
   const { status, stdout } = run(["verdict"], JSON.stringify(reading));
   expect(status).toBe(0);
-  expect(JSON.parse(stdout)).toMatchObject({ format: "irradant-verdict/1", kind: "hot-cell", verdict: "fail", expected: { value: 22.5, unit: "K" } });
+  expect(JSON.parse(stdout)).toMatchObject({
+    format: "irradant-verdict/1",
+    kind: "hot-cell",
+    verdict: "fail",
+    expected: { value: 22.5, unit: "K" },
+  });
   const bad = run(["verdict"], JSON.stringify({ ...reading, irradianceWm2: "bright" }));
   expect(bad.status).toBe(2);
   expect(bad.stderr[0]).toContain('standard input, irradianceWm2: found "bright"');

@@ -1,10 +1,10 @@
 import { CAUSE_IDS, CAUSES, type CauseId } from "@/core/causes/causes";
 import { DAY_MS } from "@/core/constants";
 import { readSiteFile } from "@/core/formats/siteFile";
+import { placeOf } from "@/core/plane/scopePlace";
 import type { Series } from "@/core/series/grid";
 import { faultKindOf } from "@/core/simulator/faults/faultKinds";
 import { type FaultEntry, readFaultsFile } from "@/core/simulator/faultsFile";
-import { placeOf } from "@/core/plane/scopePlace";
 import { RandomStream } from "@/core/simulator/random";
 import { simulateSite } from "@/core/simulator/simulateSite";
 import { type Climate, makeWeather } from "@/core/simulator/weatherMaker";

@@ -22,7 +22,7 @@ function brightDays({ axis }: Fit): number {
 const MOST_ROUNDS = 14;
 
 /** So many that something else was preferred to are tried again in the end. */
-const SECOND_CHANCES = 3;
+const SECOND_CHANCES = 2;
 
 /**
  * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each. What was
