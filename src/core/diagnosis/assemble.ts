@@ -71,7 +71,7 @@ export function assemble(findings: Findings): Diagnosis {
       currency: site.tariff?.currency ?? null,
       calibrationKwh: round(attribution.calibrationKwh),
     },
-    healthy: causes.every((cause) => CAUSES[cause.cause].kind === "design"),
+    healthy: causes.every(({ cause, confidence }) => CAUSES[cause].kind === "design" || confidence < 0.5),
     causes,
     suspects,
     nextTests: bestTests(site, [...causes, ...suspects]),

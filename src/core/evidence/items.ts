@@ -8,7 +8,7 @@ import { readingKind } from "../readings/readingKinds";
 import type { Danger, Speaks } from "../readings/verdict";
 import { placeWords } from "../site/places";
 import type { SiteFile } from "../site/siteSchema";
-import { SEVERITY_SHARE } from "./weights";
+import { EVIDENCE, SEVERITY_SHARE } from "./weights";
 
 /** One thing that was seen or measured, ready to be weighed. */
 export interface Item {
@@ -17,8 +17,10 @@ export interface Item {
   at: string;
   atMs: number;
   text: string;
-  /** For or against causes; of several that it speaks for the first stands where no other does. */
+  /** For or against causes. */
   speaks: readonly Speaks[];
+  /** Of several that it speaks for the one that stands where no other takes it up: a point's first, a reading's likeliest; null where it speaks for none. */
+  foremost: Speaks | null;
   /** Causes that it bears on without saying anything: it couldn't tell. */
   silentOn: readonly CauseId[];
   danger: Danger | null;
@@ -49,9 +51,10 @@ function findingItem(site: SiteFile, { point: pointId, grade: gradeId, scope, at
   if (!point || !grade || !place) return null;
   const where = scope === "site" ? "" : ` (${placeWords(site, scope)})`;
   const text = `${point.title}: ${grade.text}${where}`;
+  const speaks = point.speaksFor.map(({ cause, weight }) => ({ cause, weight: weight * SEVERITY_SHARE[grade.severity] }));
   return {
-    ...{ from: "finding", place, at, atMs: readInstant(at) as number, text, silentOn: [] },
-    speaks: point.speaksFor.map(({ cause, weight }) => ({ cause, weight: weight * SEVERITY_SHARE[grade.severity] })),
+    ...{ from: "finding", place, at, atMs: readInstant(at) as number, text, silentOn: [], speaks },
+    foremost: speaks.find(({ weight }) => weight > 0) ?? null,
     danger: grade.severity === "stop" ? { why: text, do: point.caution ?? STOP_DO } : null,
     kind: `finding ${pointId}`,
     sound: soundness(grade.severity),
@@ -70,14 +73,16 @@ function readingItem(site: SiteFile, { scope, at, reading }: EvidenceFile["readi
   const judgement = kind.judge(reading);
   const speaks = kind.speaks?.(reading, judgement) ?? [];
   const { verdict, reasons } = judgement;
+  const [likeliest] = speaks.filter(({ weight }) => weight > 0).sort((a, b) => b.weight - a.weight);
   return {
+    foremost: likeliest ?? null,
     ...{ from: "reading", place, at, atMs: readInstant(at) as number, speaks },
     text: `${kind.title} of ${placeWords(site, scope)}: ${VERDICT_WORDS[verdict]}. ${reasons[0]}`,
     silentOn: verdict === "inconclusive" ? kind.bearsOn : [],
     danger: kind.danger?.(reading, judgement) ?? null,
     kind: `reading ${reading.kind}`,
     sound: verdict === "inconclusive" ? null : verdict === "pass",
-    stands: verdict === "fail",
+    stands: verdict === "fail" && Math.max(0, ...speaks.map(({ weight }) => weight)) >= EVIDENCE.standsAlone,
   };
 }
 

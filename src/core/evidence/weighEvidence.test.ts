@@ -159,6 +159,14 @@ describe("what only the site shows", () => {
     expect(weigh(toldDiagnosis([]), [["s1", iscOf(0), LATER]]).contradictions).toEqual([]);
   });
 
+  it("is the likeliest of what a reading speaks for, and a suspicion where that isn't much", () => {
+    const low = weigh(toldDiagnosis([]), [["s1", vocOf(0.9)]]);
+    expect(low.causes).toEqual([expect.objectContaining({ cause: "bypass-conducting", scope: "s1", lossKwh: 0, from: AT })]);
+    const weak = weigh(toldDiagnosis([]), [["s1", iscOf(0.8)]]);
+    expect(weak.causes).toEqual([]);
+    expect(weak.suspects).toEqual([expect.objectContaining({ cause: "soiling", scope: "s1" })]);
+  });
+
   it("is a suspicion where the grade is a watch", () => {
     const { causes, suspects } = weigh(toldDiagnosis([]), [], [["ground-cover", "watch", "south"]]);
     expect(causes).toEqual([]);

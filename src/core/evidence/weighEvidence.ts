@@ -133,8 +133,8 @@ class Weighing {
       (a, b) => a.place.strings.size - b.place.strings.size || KIND_RANK(a.place) - KIND_RANK(b.place),
     );
     for (const item of narrowestFirst) {
-      const [first] = item.speaks;
-      if (this.heard.has(item) || !first || first.weight <= 0) continue;
+      const { foremost: first } = item;
+      if (this.heard.has(item) || !first) continue;
       const same = fresh.filter(({ cause, place }) => cause === first.cause && areRelated(place, item.place));
       if (same.length === 0) fresh.push(this.seen(first.cause, item));
       for (const one of same) {

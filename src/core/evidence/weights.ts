@@ -9,6 +9,8 @@ export const SEVERITY_SHARE: Record<Severity, number> = { stop: 1.2, fix: 1, wat
 export const EVIDENCE = {
   /** From so much on a thing that was seen or measured shows a cause at its place: odds of nearly three to one. */
   shows: 1,
+  /** A failed reading that speaks for a cause by this and more makes it stand by itself; less is a suspicion: a low current has many reasons. */
+  standsAlone: 1.5,
   /** What shows one place has to lead the next by so much before the scope is narrowed to it. */
   leads: 0.5,
   /** From so much against, a place is acquitted: odds of twelve to one, more than what a look alone gives. */
