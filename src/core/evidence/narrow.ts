@@ -11,10 +11,10 @@ export interface Word {
   weight: number;
 }
 
-/** A cause's scope narrowed by what was seen in it: to what, and by elimination of which words. */
+/** A cause's scope narrowed by what was seen in it: to what, and which words were about its other parts. */
 export interface Narrowing {
   place: ScopePlace;
-  /** Words that acquitted the other parts; empty where the part itself was shown. */
+  /** Words that acquitted the other parts. */
   eliminated: Word[];
 }
 
@@ -33,7 +33,8 @@ export function narrowedPlace(site: SiteFile, { cause, place }: Weighed, words: 
   const [first, second] = parts.filter(({ shown, sum }) => shown && sum > 0).sort((a, b) => b.sum - a.sum || (a.id < b.id ? -1 : 1));
   if (first && (!second || first.sum - second.sum >= EVIDENCE.leads)) {
     const string = placeOf(site, first.id) as ScopePlace;
-    return { place: moduleIn(site, string, first.own)?.place ?? string, eliminated: [] };
+    const eliminated = parts.filter((part) => part !== first && part.sum < 0).flatMap(({ own }) => own);
+    return { place: moduleIn(site, string, first.own)?.place ?? string, eliminated };
   }
   if (first) return null;
   const left = parts.filter(({ sum }) => sum > EVIDENCE.acquits);
