@@ -6,7 +6,7 @@ import fc from "fast-check";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { POST } from "@/app/api/changes/route";
 import { caseRecords } from "@/core/changes/caseRecords";
-import type { BriefFields, FindingFields } from "@/core/changes/change";
+import type { BriefFields, FindingFields, OverrulingFields } from "@/core/changes/change";
 import { exampleSite } from "@/core/simulator/exampleSite";
 import { BUILT_IN_ACTOR as ME } from "@/server/actor";
 import { createCase } from "@/server/cases/createCase";
@@ -48,6 +48,7 @@ const step = fc.oneof(
     arbitrary: fc.record({ do: fc.constant("set" as const), device: fc.nat(1), tab: fc.nat(1), record: fc.constantFrom(...RECORDS) }),
   },
   { weight: 2, arbitrary: fc.record({ do: fc.constant("brief" as const), device: fc.nat(1), tab: fc.nat(1) }) },
+  { weight: 2, arbitrary: fc.record({ do: fc.constant("judge" as const), device: fc.nat(1), tab: fc.nat(1) }) },
   {
     weight: 4,
     arbitrary: fc.record({ do: fc.constant("send" as const), device: fc.nat(1), tab: fc.nat(1), line: fc.constantFrom(...LINES) }),
@@ -132,6 +133,7 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
   const line = lineTo(() => nowMs);
   const phones = Array.from({ length: devices }, () => new Phone(() => nowMs));
   const ids = new Map<string, string>(RECORDS.map((record) => [record, crypto.randomUUID()]));
+  const judged = crypto.randomUUID();
   /** By record and field: everything that was typed, in the true order of typing. */
   const typed = new Map<string, Typed[]>();
   let count = 0;
@@ -141,8 +143,8 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
     nowMs += 1000;
     const phone = phones[now.device % devices];
     const device = now.device % devices;
-    if (now.do === "set" || now.do === "brief") {
-      const recordId = now.do === "set" ? (ids.get(now.record) as string) : caseId;
+    if (now.do === "set" || now.do === "brief" || now.do === "judge") {
+      const recordId = now.do === "set" ? (ids.get(now.record) as string) : now.do === "judge" ? judged : caseId;
       count++;
       const findingSteps: Partial<FindingFields>[] = [
         { gradeId: ["watch", "fix", "stop"][count % 3] },
@@ -151,11 +153,14 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
         { gradeId: "fix", place: `s${count}` },
       ];
       const briefSteps: Partial<BriefFields>[] = [{ hazards: `h${count}` }, { access: `a${count}` }];
-      const fields = now.do === "set" ? findingSteps[count % 4] : briefSteps[count % 2];
-      const what =
-        now.do === "set"
-          ? { kind: "finding" as const, pointId: "isolator-box", fields }
-          : { kind: "brief" as const, fields: fields as Partial<BriefFields> };
+      const judgement: Partial<OverrulingFields> = { holds: count % 2 === 0 ? "no" : "yes", reason: `r${count}` };
+      const fields = { set: findingSteps[count % 4], brief: briefSteps[count % 2], judge: judgement }[now.do];
+      const about = {
+        set: { kind: "finding", pointId: "isolator-box" },
+        brief: { kind: "brief" },
+        judge: { kind: "overruling", cause: "string-open", scope: "s2" },
+      }[now.do];
+      const what = { ...about, fields };
       const { id } = await phone.tabs[now.tab].record({ caseId, recordId, ...what } as never, seenOf(phone, now.tab, recordId));
       for (const [name, value] of Object.entries(fields)) note(`${recordId}.${name}`, value, device, id);
     } else if (now.do === "send") {
@@ -186,10 +191,10 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
   expect(field.changes.map(({ id }) => id).sort()).toEqual([...new Set(all.map(({ id }) => id))].sort());
   for (const phone of phones)
     for (const { state } of phone.tabs) expect(state.entries.filter(({ state: at }) => at !== "sent")).toEqual([]);
-  const { findings } = caseRecords(field.changes);
+  const { findings, overrulings } = caseRecords(field.changes);
   const standing = (key: string) => {
     const [recordId, name] = key.split(".");
-    const fields = recordId === caseId ? brief : findings.find(({ id }) => id === recordId)?.fields;
+    const fields = recordId === caseId ? brief : [...findings, ...overrulings].find(({ id }) => id === recordId)?.fields;
     return (fields as Record<string, unknown> | undefined)?.[name];
   };
   return { typed, standing };
