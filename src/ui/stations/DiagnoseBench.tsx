@@ -1,10 +1,10 @@
-import { TriangleAlert } from "lucide-react";
 import { CAUSES } from "@/core/causes/causes";
 import { lossFormula } from "@/core/causes/lossFormulas";
 import { TEST_CAUTIONS } from "@/core/causes/testCautions";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
+import { CautionLine } from "../marks/CautionLine";
 import { HatchSwatch } from "../marks/causeHatch";
 import { Figure } from "../marks/Figure";
 import { amount, instantDay, instantText, lastDay, money, stretchDays, sureness } from "../marks/words";
@@ -186,15 +186,7 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
         <div className="mt-4 border-l-4 border-act bg-raised p-3">
           <h3 className="font-semibold">{cause.kind === "design" ? "What would change it" : "Measure next"}</h3>
           <p>{entry.nextTest}</p>
-          {caution ? (
-            <p className="mt-2 flex gap-2 font-semibold">
-              <TriangleAlert className="mt-0.5 size-5 shrink-0 text-stop" aria-hidden="true" />
-              <span>
-                <span className="sr-only">Caution: </span>
-                {caution}
-              </span>
-            </p>
-          ) : null}
+          {caution ? <CautionLine>{caution}</CautionLine> : null}
         </div>
       ) : null}
     </li>

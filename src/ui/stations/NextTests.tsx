@@ -1,7 +1,7 @@
-import { TriangleAlert } from "lucide-react";
 import { CAUSES } from "@/core/causes/causes";
 import type { Ledger } from "@/core/diagnosis/ledger";
 import { PLACE_MINUTES } from "@/core/evidence/fieldTests";
+import { CautionLine } from "../marks/CautionLine";
 import { Figure } from "../marks/Figure";
 
 const PLACE_WORDS = { ground: "from the ground", indoors: "indoors", live: "on live parts", roof: "on the roof" } as const;
@@ -59,15 +59,7 @@ function Test({ test }: { test: Ledger["nextTests"][number] }) {
           }}
         />
       </div>
-      {caution ? (
-        <p className="mt-1 flex gap-2 font-semibold">
-          <TriangleAlert className="mt-0.5 size-5 shrink-0 text-stop" aria-hidden="true" />
-          <span>
-            <span className="sr-only">Caution: </span>
-            {caution}
-          </span>
-        </p>
-      ) : null}
+      {caution ? <CautionLine>{caution}</CautionLine> : null}
     </div>
   );
 }
