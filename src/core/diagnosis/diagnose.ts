@@ -125,10 +125,14 @@ function fitted(
   fit.dismiss(doubted);
   // Of two that explain the same neither is sure: the other is a suspect too, as sure as the first leaves it.
   const others = doubted.flatMap(({ rival, ...one }) => (rival ? [{ ...rival, rival: one }] : []));
-  const near = tried.filter(
-    (one) => surplusOf(one) > LEAST_SUSPECT && !fit.accepted.some(({ candidate }) => candidate.cause === one.candidate.cause),
+  const near = tried.filter((one) => surplusOf(one) > LEAST_SUSPECT);
+  const standing = new Set(fit.accepted.map(({ candidate }) => candidate.cause));
+  const keyOf = ({ candidate: { cause, scope } }: Accepted) => `${cause} ${scope}`;
+  // Each once, as sure as it was told first.
+  const suspects = new Map(
+    [...near, ...others, ...doubted].filter((one) => !standing.has(one.candidate.cause)).map((one) => [keyOf(one), one]),
   );
-  return { fit, suspects: [...doubted, ...others, ...near].sort((a, b) => logOddsOf(b) - logOddsOf(a)).slice(0, MOST_SUSPECTS) };
+  return { fit, suspects: [...suspects.values()].sort((a, b) => logOddsOf(b) - logOddsOf(a)).slice(0, MOST_SUSPECTS) };
 }
 
 /** So far under its price a cause is still worth a test, and so many of them. */

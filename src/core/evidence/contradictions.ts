@@ -36,7 +36,8 @@ export function amongItems(site: SiteFile, diagnosis: Diagnosis, items: readonly
   }
   return [...groups.values()].flatMap((group) => {
     const [bad, good] = [group.find(({ sound }) => !sound), group.findLast(({ sound }) => sound)];
-    if (!bad || !good) return [];
+    // What was sound and was found broken on a later day has simply broken.
+    if (!bad || !good || good.atMs < bad.atMs - EVIDENCE.slackMs) return [];
     const between = [bad, good].sort((a, b) => a.atMs - b.atMs).map(({ text, at }) => `${text} (${at})`);
     return [{ scope: bad.place.scope, between, likely: reasons(site, diagnosis, bad.place, false) }];
   });

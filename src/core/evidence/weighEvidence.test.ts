@@ -204,6 +204,13 @@ it("tells two readings of one thing that differ as a contradiction, in the order
   expect(contradictions).toHaveLength(1);
   expect(contradictions[0].between[0]).toContain("failed");
   expect(contradictions[0].between[1]).toContain("passed");
+  // What broke later contradicts nothing.
+  const broke = weigh(toldDiagnosis([]), [
+    ["s1", insulation(5, "dry"), "2026-03-12T10:00:00Z"],
+    ["s1", insulation(0.2, "dry")],
+  ]);
+  expect(broke.contradictions).toEqual([]);
+  expect(broke.danger).toHaveLength(1);
 });
 
 it("drops nothing: what speaks for no cause stands beside", () => {

@@ -130,7 +130,7 @@ class Weighing {
   private addSeen(): void {
     const fresh: Weighed[] = [];
     const narrowestFirst = [...this.items].sort(
-      (a, b) => a.place.strings.size - b.place.strings.size || KIND_RANK(a.place) - KIND_RANK(b.place),
+      (a, b) => a.place.strings.size - b.place.strings.size || kindRank(a.place) - kindRank(b.place),
     );
     for (const item of narrowestFirst) {
       const { foremost: first } = item;
@@ -208,5 +208,5 @@ class Weighing {
   }
 }
 
-const RANKS: readonly ScopePlace["kind"][] = ["module", "string", "inverter", "plane", "meter", "site"];
-const KIND_RANK = ({ kind }: ScopePlace) => RANKS.indexOf(kind);
+const NARROWEST_FIRST: readonly ScopePlace["kind"][] = ["module", "string", "inverter", "plane", "meter", "site"];
+const kindRank = ({ kind }: ScopePlace) => NARROWEST_FIRST.indexOf(kind);

@@ -4,8 +4,8 @@ import type { Proposer } from "./select";
 
 /**
  * Log odds of a cause by how much worse the best explanation without it is, in natural logarithms beyond prices: their rise and where they
- * begin. A model that were true would have them rise by one with each; its own errors make a twelfth of that count. Told from some four
- * hundred made-up sites and fifty of an independent simulator: of those that explained under ten a third were right, over forty-five nearly all.
+ * begin. A model that were true would have them rise by one with each; its own errors make a twelfth of that count. Drawn by eye through made-up sites and
+ * fifty of an independent simulator: of the few that explained under ten beyond their price a third were right, over forty-five nearly all.
  */
 const ODDS = { none: -0.6, perUnit: 0.08, most: 4.8 } as const;
 
@@ -15,10 +15,12 @@ export function logOddsOf(one: Accepted): number {
   return Math.min(ODDS.most, ODDS.none + ODDS.perUnit * Math.max(-30, over));
 }
 
+/** What explains more than this isn't held against rivals: one would have to explain five sixths of it before the odds moved at all, and the search is a round of the fit. */
+const PLAIN = 400;
+
 /** Looks for the best other explanation of what each accepted cause explains, and keeps it with it. */
 export function findRivals(fit: Fit, proposers: readonly Proposer[]): void {
   const rivals = fit.accepted.map((one) => {
-    // What explains so much that no rival comes near is the rule: it isn't searched for.
     if (surplusOf(one) > PLAIN) return undefined;
     const tried = fit.tryWithout(one, (without) => proposers.flatMap((propose) => propose(without)));
     const others = tried.filter(({ candidate }) => candidate.cause !== one.candidate.cause);
@@ -27,5 +29,3 @@ export function findRivals(fit: Fit, proposers: readonly Proposer[]): void {
   });
   fit.accepted = fit.accepted.map((one, k) => ({ ...one, rival: rivals[k] }));
 }
-
-const PLAIN = 400;

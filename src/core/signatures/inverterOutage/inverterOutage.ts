@@ -99,12 +99,14 @@ function withoutSnow(run: Run, lastOutput: number, snow: SnowChance): Run[] {
   return [];
 }
 
-/** Leaves out stops that took too little light to be worth a word. */
+/** Leaves out stops that took too little light to be worth a word; their intervals are open to other explanations again. */
 export function worthTelling({ grid }: Comparison, { unit, claimed }: UnitState, stops: readonly Signature[]): Signature[] {
   return stops.filter(({ cause, from, to }) => {
     if (cause !== "inverter-outage") return true;
     let lit = 0;
     for (let i = from; i < (to ?? grid.count); i++) if (claimed[i] && unit.expectedW[i] > SURE_SHARE * unit.acRatedW) lit++;
-    return lit * grid.stepMs >= LEAST_STORY_MS;
+    if (lit * grid.stepMs >= LEAST_STORY_MS) return true;
+    claimed.fill(0, from, to ?? grid.count);
+    return false;
   });
 }
