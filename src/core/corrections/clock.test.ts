@@ -31,6 +31,10 @@ describe("a clock that is right", () => {
       "beside a wall in the east",
       [{ cause: "shading", scope: "south", kind: "building", bearingDeg: 95, distanceM: 7, heightM: 8, widthM: 14 }],
     ],
+    [
+      "behind a row of trees in the west",
+      [{ cause: "shading", scope: "south", kind: "tree", bearingDeg: 254, distanceM: 7.6, heightM: 9, widthM: 8.5 }],
+    ],
     ["under dust", [{ cause: "soiling", scope: "site", pctPerDay: 0.5 }]],
     ["with a wrong scale", [{ cause: "scale-error", scope: "inv1", factor: 0.7 }]],
     ["with an inverter that trips when wet", [{ cause: "wet-insulation-trip", scope: "inv1" }]],

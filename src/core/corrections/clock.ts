@@ -1,6 +1,7 @@
 import { median } from "simple-statistics";
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "../constants";
 import type { Grid } from "../series/grid";
+import { edgeLags } from "./daylightEdges";
 
 /** A span in which the stamps are off by the same time. */
 export interface ClockSpan {
@@ -34,7 +35,10 @@ export const CLOCK = {
   leastAlone: 25 * MINUTE_MS,
   /** Wrong zones and forgotten summer times are off by half hours; what lies so near to one is taken for it. */
   halfHour: 30 * MINUTE_MS,
-  snap: 3 * MINUTE_MS,
+  /** Of sixty right clocks none strayed by more: clouds reach a station up to so much before or after a roof. */
+  snap: 4.5 * MINUTE_MS,
+  /** First and last light have to be off the same way, each by this part of what the detail says: a shadow moves one end of the day, a clock both. */
+  edgeShare: 0.25,
 } as const;
 
 /**
@@ -63,6 +67,7 @@ export function clockSpans(measuredW: Float64Array, expectedW: Float64Array, gri
     return { from, to: grid.count, lateMs: believed ? snapped(lateMs) : 0, spreadMs, windows: piece.length };
   });
   for (let k = 1; k < spans.length; k++) spans[k - 1].to = spans[k].from;
+  for (const span of spans) if (span.lateMs !== 0 && !edgesAgree(span, measuredW, expectedW, grid)) span.lateMs = 0;
   return spans.length > 0 ? joined(spans) : [{ from: 0, to: grid.count, lateMs: 0, spreadMs: 0, windows: 0 }];
 }
 
@@ -187,6 +192,12 @@ function isOff(lateMs: number, spreadMs: number, windows: number, stepMs: number
   const error = (1.25 * 1.48 * spreadMs) / Math.sqrt(windows);
   const bar = windows === 1 ? Math.max(CLOCK.leastAlone, least(stepMs)) : least(stepMs);
   return Math.abs(lateMs) > Math.max(bar, 4 * error);
+}
+
+/** Whether the ends of the days moved as the detail did; what can't be seen of them denies nothing. */
+function edgesAgree({ from, to, lateMs }: ClockSpan, measuredW: Float64Array, expectedW: Float64Array, grid: Grid): boolean {
+  const { firstMs, lastMs } = edgeLags(measuredW, expectedW, grid, from, to);
+  return [firstMs, lastMs].every((ms) => Number.isNaN(ms) || ms * Math.sign(lateMs) >= CLOCK.edgeShare * Math.abs(lateMs));
 }
 
 function least(stepMs: number): number {

@@ -27,8 +27,14 @@ const PRIOR_DAYS = 12;
 /** No data are better than that: rounding, stamps, thermal lag. */
 const LEAST = { day: 0.006, cell: 0.012, own: 0.006 } as const;
 const MOST = { day: 0.12, cell: 0.6 } as const;
+/**
+ * In better light than the first class given here, and a sun that isn't low, an hour's scatter within its days is at most so many times that of the same hour
+ * from day to day: on healthy arrays they are alike (0.6 to 1.3), and what is more belongs to the hour, as a shadow does.
+ */
+const [STEADY_CLASS, MOST_PATTERN] = [4, 2.5] as const;
 /** Median absolute deviation to standard deviation, for a normal spread. */
 const MAD = 1.4826;
+const HOURS = 24;
 
 export const loadClass = (load: number, elevationDeg: number): number => {
   let k = LOADS.length - 1;
@@ -45,6 +51,8 @@ export function estimateNoise(axis: Axis, cells: Cells, residual: Float64Array):
   const rows = axis.comparison.days.days.length;
   const classes = LOADS.length * 2;
   const within: number[][] = Array.from({ length: classes }, () => []);
+  const again: number[][] = Array.from({ length: classes }, () => []);
+  const yesterday = new Map<number, number>();
   const apart: number[] = [];
   const dayLevel = new Float64Array(rows).fill(Number.NaN);
   const dayLoad = new Float64Array(rows);
@@ -66,11 +74,19 @@ export function estimateNoise(axis: Axis, cells: Cells, residual: Float64Array):
     if (values.length >= 3) {
       const middle = median(values);
       dayLevel[axis.cellRow[k]] = middle;
-      for (let c = k; c < end; c++)
+      for (let c = k; c < end; c++) {
+        const hour = Math.round((axis.day[axis.cellFirst[c]] % 1) * HOURS);
         for (let u = 0; u < units; u++) {
-          const r = residual[c * units + u];
-          if (!Number.isNaN(r)) within[loadClass(cells.load[c * units + u], cells.elevationDeg[c])].push(Math.abs(r - middle));
+          const off = residual[c * units + u] - middle;
+          if (Number.isNaN(off)) continue;
+          const kind = loadClass(cells.load[c * units + u], cells.elevationDeg[c]);
+          within[kind].push(Math.abs(off));
+          const key = (hour * units + u) * classes + kind;
+          const before = yesterday.get(key);
+          if (before !== undefined) again[kind].push(Math.abs(off - before) / Math.SQRT2);
+          yesterday.set(key, off);
         }
+      }
     }
     k = end;
   }
@@ -78,7 +94,13 @@ export function estimateNoise(axis: Axis, cells: Cells, residual: Float64Array):
     const own = values.length > 0 ? MAD * median(values) : prior;
     return Math.sqrt((values.length * own ** 2 + weight * prior ** 2) / (values.length + weight));
   };
-  const byClass = within.map((values, k) => Math.min(MOST.cell, shrunk(values, PRIOR[k >> 1] * (k % 2 ? 1.6 : 1), PRIOR_CELLS)));
+  const spreadOf = (values: number[], kind: number) =>
+    Math.min(MOST.cell, shrunk(values, PRIOR[kind >> 1] * (kind % 2 ? 1.6 : 1), PRIOR_CELLS));
+  const byClass = within.map((values, kind) => {
+    const spread = spreadOf(values, kind);
+    const steady = kind >= STEADY_CLASS && kind % 2 === 0;
+    return steady ? Math.min(spread, MOST_PATTERN * spreadOf(again[kind], kind)) : spread;
+  });
   // Days against the next: of good light, for dull ones differ for other reasons.
   const good = median([...dayLoad].filter((load) => load > 0).concat(0.01));
   const steps: number[] = [];

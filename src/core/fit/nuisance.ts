@@ -10,6 +10,8 @@ export const SPREAD = {
   unit: 0.015,
   /** Glass and tilted light at low sun: models differ by some 10 % at 8° (Gueymard 2009). */
   lowSun: 0.06,
+  /** The same, more on one side than on the other: clouds reach station and roof some 4 min apart, in which a sun at 8° rises or sinks by a tenth of its height. */
+  dawn: 0.06,
   /** Weak light: the sensor's offset and the low end of curves. */
   weakLight: 0.06,
   /** From half to full load: coefficients of heat and of the inverter's curve, cables. */
@@ -45,7 +47,7 @@ export function buildNuisance(axis: Axis, cells: Cells): Nuisance {
   const { units } = cells;
   const { days, site } = axis.comparison;
   const seasons = days.days.length >= SEASON_DAYS;
-  const shared = seasons ? 7 : 5;
+  const shared = seasons ? 8 : 6;
   const values = new Float64Array(cells.count * units * shared);
   const azimuths = axis.units.map(({ unit }) => site.planes.find(({ id }) => id === unit.strings[0]?.plane)?.azimuthDeg ?? 180);
   for (let k = 0; k < cells.count; k++) {
@@ -58,14 +60,15 @@ export function buildNuisance(axis: Axis, cells: Cells): Nuisance {
       values[at + 2] = Math.exp(-cells.load[k * units + u] / 0.08);
       values[at + 3] = Math.sin(((axis.sunAzimuthDeg[p] - azimuths[u]) * Math.PI) / 180);
       values[at + 4] = 2 * (cells.load[k * units + u] - 0.5);
+      values[at + 5] = values[at + 1] * Math.sign(axis.sunAzimuthDeg[p] - 180);
       if (!seasons) continue;
-      values[at + 5] = Math.cos(angle);
-      values[at + 6] = Math.sin(angle);
+      values[at + 6] = Math.cos(angle);
+      values[at + 7] = Math.sin(angle);
     }
   }
   const sigma = [
     ...axis.units.map(() => SPREAD.unit),
-    ...[SPREAD.site, SPREAD.lowSun, SPREAD.weakLight, SPREAD.hour, SPREAD.load],
+    ...[SPREAD.site, SPREAD.lowSun, SPREAD.weakLight, SPREAD.hour, SPREAD.load, SPREAD.dawn],
     ...(seasons ? [SPREAD.season, SPREAD.season] : []),
   ];
   const mean = sigma.map((_, j) => (j === units ? SITE_MEAN : 0));

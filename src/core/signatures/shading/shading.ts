@@ -21,6 +21,8 @@ const MOST_DARK = 0.65;
 const [LOW_TOP_DEG, LOW_HALF_DEG] = [12, 35];
 /** And blocks higher than the first up to a half width of the second: what is as wide as it is high is another aspect, and no obstacle. */
 const [HIGH_TOP_DEG, HIGH_HALF_DEG] = [35, 60];
+/** What is that high and wider than LOW_HALF hides a good part of the sky, and the array as a whole: even a bare crown takes more than this of the light (Heisler 1986). */
+const LEAST_HIGH_DEPTH = 0.4;
 /** A string in series loses more than its shaded area: up to all of it. */
 const MOST_DEPTH = 1.25;
 /** Of the energy: less is within what models of tilted light differ by at low sun. */
@@ -145,7 +147,7 @@ function candidateOf(axis: Axis, plane: string, block: Block, string: string | n
     // And what takes the light wherever the sun stands is no shadow.
     believable: (values) =>
       (values[2] >= LOW_TOP_DEG || values[1] <= LOW_HALF_DEG) &&
-      (values[2] <= HIGH_TOP_DEG || values[1] <= HIGH_HALF_DEG) &&
+      (values[2] <= HIGH_TOP_DEG || values[1] <= (values[3] < LEAST_HIGH_DEPTH ? LOW_HALF_DEG : HIGH_HALF_DEG)) &&
       darkShare(axis, plane, values) <= MOST_DARK,
     onString: (id, [bearingDeg, halfWidthDeg, topDeg, depth]) =>
       candidateOf(axis, plane, { ...block, bearingDeg, halfWidthDeg, topDeg, depth: Math.min(MOST_DEPTH, 1.6 * depth) }, id),
