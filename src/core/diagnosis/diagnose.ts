@@ -7,6 +7,7 @@ import { findRivals, logOddsOf } from "../fit/confidence";
 import { Fit, surplusOf } from "../fit/fit";
 import { calibrationOf } from "../fit/nuisance";
 import { selectCauses } from "../fit/select";
+import { settleCaps } from "../fit/settleCaps";
 import type { Diagnosis } from "../formats/diagnosisFile";
 import { snowChance } from "../losses/snowCover";
 import type { Series } from "../series/grid";
@@ -140,10 +141,12 @@ const LEAST_SUSPECT = -6;
 const MOST_SUSPECTS = 3;
 
 function attributed(every: Axis, standing: readonly Standing[], fit: Fit, full: Uint8Array | null): Attribution {
-  const members = standing.map(({ candidate, values }) => ({ layers: candidate.layers(every, values) }));
+  const ratio = fit.ratioOn(every);
+  const fitted = standing.map(({ candidate, values }) => candidate.layers(every, values));
+  const members = settleCaps(every, fitted, ratio).map((layers) => ({ layers }));
   const light = members.flatMap(({ layers }) => layers.filter(({ stage }) => stage === "light"));
   const acting = members.map(({ layers }) => ({ layers: layers.filter(({ stage }) => stage !== "light") }));
-  return attribute(every, acting, light, fit.ratioOn(every), {
+  return attribute(every, acting, light, ratio, {
     limitW: every.comparison.site.exportLimitW ?? Number.POSITIVE_INFINITY,
     full,
   });

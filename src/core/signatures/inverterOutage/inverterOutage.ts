@@ -7,6 +7,9 @@ import type { Signature, UnitState } from "../signature";
 /** Light that surely starts the inverter: this share of the rating, and well over its threshold. */
 const SURE_SHARE = 0.06;
 const SURE_OVER_START = 4;
+/** Once it stands still, the stop is followed into light that would hardly start it: the dawn before and the dusk after. */
+const WEAK_SHARE = 0.015;
+const WEAK_OVER_START = 2;
 /** Output that counts as none. */
 const NOTHING_SHARE = 0.004;
 const LEAST_LIT_MS = 0.75 * HOUR_MS;
@@ -33,6 +36,7 @@ export function detectInverterOutage(comparison: Comparison, state: UnitState, s
     return unit.expectedW[i] >= sure ? true : null;
   };
   const stops = runsWhere(grid.count, dark)
+    .map((run) => intoWeakLight(run, state, nothing))
     .flatMap((run) => withoutSnow(run, lastOutput(run.from), snow))
     .filter((run) => litMs(run, dark, grid.stepMs) >= LEAST_LIT_MS);
   // A stop that is first seen in good light may have begun in the dull days before.
@@ -81,6 +85,22 @@ export function detectInverterOutage(comparison: Comparison, state: UnitState, s
       nextTest: `Error log and grid-side voltage of ${unit.scope}, then DC voltage at its input`,
     };
   });
+}
+
+/** Light that would start an inverter on most days, W of its output. */
+export function weakW({ unit }: UnitState): number {
+  return Math.max(WEAK_SHARE * unit.acRatedW, WEAK_OVER_START * unit.inverters.reduce((sum, { startW }) => sum + startW, 0));
+}
+
+/** A stop with the dawn and the dusk around it in which nothing came either. */
+function intoWeakLight(run: Run, state: UnitState, nothing: number): Run {
+  const { unit, unusable } = state;
+  const weak = weakW(state);
+  const still = (i: number) => unusable[i] === 0 && unit.measuredW[i] <= nothing && unit.expectedW[i] >= weak;
+  let { from, to } = run;
+  while (from > 0 && still(from - 1)) from--;
+  while (to < unusable.length && still(to)) to++;
+  return { ...run, from, to };
 }
 
 function litMs(run: Run, dark: (i: number) => boolean | null, stepMs: number): number {

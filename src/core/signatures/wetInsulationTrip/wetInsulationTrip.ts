@@ -1,5 +1,6 @@
 import type { Comparison } from "../../comparison/compare";
 import { HOUR_MS } from "../../constants";
+import { weakW } from "../inverterOutage/inverterOutage";
 import type { Signature, UnitState } from "../signature";
 
 /** So long after rain wiring may still be wet. */
@@ -52,6 +53,7 @@ export function wetTrips(comparison: Comparison, state: UnitState, all: readonly
   const logRatio = wetStopDays * Math.log(WET_SHARE / chance) + dryStopDays * Math.log((1 - WET_SHARE) / (1 - chance));
   if (logRatio < LEAST_LOG_RATIO) return [...all];
   const last = stops[stops.length - 1];
+  claimWeakLight(state, wet);
   return [
     ...lasting,
     {
@@ -67,6 +69,15 @@ export function wetTrips(comparison: Comparison, state: UnitState, all: readonly
       nextTest: `Insulation resistance of the strings of ${unit.scope} against earth, while it is wet`,
     },
   ];
+}
+
+/** Where it is known to trip in the wet, what stood still in the wet did so too, however weak the light. */
+function claimWeakLight(state: UnitState, wet: Uint8Array): void {
+  const { unit, unusable, claimed } = state;
+  const weak = weakW(state);
+  for (let i = 0; i < wet.length; i++) {
+    if (wet[i] && unusable[i] === 0 && unit.expectedW[i] >= weak && unit.measuredW[i] <= 0.004 * unit.acRatedW) claimed[i] = 1;
+  }
 }
 
 /** A stop that goes on for days, through the dry as well: moisture's ends when it has dried. */
