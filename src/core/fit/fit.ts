@@ -144,15 +144,29 @@ export class Fit {
     this.together();
   }
 
-  /** Takes a candidate up, and lets it go again where all together, their prices counted, explain no more than before. @returns whether it stands */
+  /** What all that isn't explained and all that is accepted cost together: less is better. */
+  get total(): number {
+    return this.state.cost + this.accepted.reduce((sum, { price }) => sum + price, 0);
+  }
+
+  /** The accepted causes as they stand, to come back to. */
+  kept(): Accepted[] {
+    return this.accepted.map((one) => ({ ...one, values: [...one.values] }));
+  }
+
+  /** Puts other causes in place of the accepted ones, as they were fitted. */
+  goBackTo(accepted: readonly Accepted[]): void {
+    this.accepted = [...accepted];
+    this.refresh();
+  }
+
+  /** Takes a candidate up, and lets it go again where all together explain no more than before. @returns whether it stands */
   acceptIfBetter(one: Accepted): boolean {
-    const total = () => this.state.cost + this.accepted.reduce((sum, { price }) => sum + price, 0);
-    const before = { total: total(), accepted: this.accepted.map((other) => ({ ...other, values: [...other.values] })) };
+    const [total, kept] = [this.total, this.kept()];
     this.accept({ ...one, values: [...one.values] });
     const stands = this.accepted.some(({ candidate }) => candidate === one.candidate);
-    if (stands && total() < before.total - 1e-6) return true;
-    this.accepted = before.accepted;
-    this.refresh();
+    if (stands && this.total < total - 1e-6) return true;
+    this.goBackTo(kept);
     return false;
   }
 

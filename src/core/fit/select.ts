@@ -31,11 +31,30 @@ const SECOND_CHANCES = 2;
  */
 export function selectCauses(fit: Fit, proposers: readonly Proposer[]): Accepted[] {
   if (brightDays(fit) < LEAST_BRIGHT_DAYS) return [];
+  const first = fit.tryAll(proposers.flatMap((propose) => propose(fit)));
+  const tried = takeUp(fit, proposers, first);
+  // What hides whatever is missing takes others' days too, and keeps them from being seen: where one was next to it, that one goes first as well.
+  const [other] = first.filter((one) => surplusOf(one) > 0 && !hides(fit, one)).sort((a, b) => surplusOf(b) - surplusOf(a));
+  if (!other || !fit.accepted.some((one) => hides(fit, one))) return tried;
+  const [total, kept] = [fit.total, fit.kept()];
+  fit.goBackTo([]);
+  fit.accept(narrowed(fit, other));
+  const triedAfter = takeUp(fit, proposers);
+  if (fit.total < total) return triedAfter;
+  fit.goBackTo(kept);
+  return tried;
+}
+
+const hides = ({ axis }: Fit, { candidate, values }: Accepted) => candidate.layers(axis, values).some(({ stage }) => stage === "cover");
+
+/** @param first what was tried already with nothing taken up */
+function takeUp(fit: Fit, proposers: readonly Proposer[], first?: readonly Accepted[]): Accepted[] {
   const letGo = new Set<string>();
   const promising = new Map<string, Accepted>();
   let chances = SECOND_CHANCES;
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const tried = fit.tryAll(proposers.flatMap((propose) => propose(fit))).sort((a, b) => surplusOf(b) - surplusOf(a));
+    const all = round === 0 && first ? [...first] : fit.tryAll(proposers.flatMap((propose) => propose(fit)));
+    const tried = all.sort((a, b) => surplusOf(b) - surplusOf(a));
     // What has no parameters can't have been fitted wrongly.
     for (const one of tried) if (surplusOf(one) > 0 && one.values.length > 0) promising.set(keyOf(one), one);
     const [best] = tried.filter((one) => !letGo.has(keyOf(one)));

@@ -6,6 +6,8 @@ import { snowChance } from "../../losses/snowCover";
 /** What a covered day costs, whatever its output: worse than a fair fit, better than a bad one; and what it costs to begin. */
 const COVERED = 2.2;
 const START = { fresh: 3, old: 8 } as const;
+/** A cover that lets most of the light through is rare, for thin snow slides or melts within hours: under this share missing a day costs so much more. */
+const THIN = { share: 0.4, more: 0.8 } as const;
 /** Part of a day's output that has to be missing for it to be covered. */
 const LEAST_MISSING = 0.08;
 /** Of the energy. */
@@ -28,7 +30,7 @@ export function proposeSnow(fit: Fit): Candidate[] {
   if (!possible.includes(1)) return [];
   // What a day would cost if only what is missing were explained.
   const [open, covered] = [new Float64Array(rows), new Float64Array(rows).fill(Number.POSITIVE_INFINITY)];
-  const [missing, weight, over] = [new Float64Array(rows), new Float64Array(rows), new Float64Array(rows)];
+  const [missing, weight, over, priced] = [0, 0, 0, 0].map(() => new Float64Array(rows));
   for (let k = 0; k < cells.count; k++) {
     for (let u = 0; u < cells.units; u++) {
       const at = k * cells.units + u;
@@ -42,13 +44,19 @@ export function proposeSnow(fit: Fit): Candidate[] {
   }
   for (let row = 0; row < rows; row++) {
     open[row] = state.dayCost[row];
-    if (possible[row] && weight[row] > 0 && missing[row] > LEAST_MISSING * weight[row]) covered[row] = COVERED + Math.min(12, over[row]);
+    if (!possible[row] || !(weight[row] > 0) || missing[row] <= LEAST_MISSING * weight[row]) continue;
+    priced[row] = COVERED + (missing[row] < THIN.share * weight[row] ? THIN.more : 0);
+    covered[row] = priced[row] + Math.min(12, over[row]);
   }
   const rowsCovered = likeliestCover(open, covered, fresh);
   const count = rowsCovered.reduce((sum, mark) => sum + mark, 0);
   if (count === 0) return [];
-  let starts = 0;
-  for (let row = 0; row < rows; row++) if (rowsCovered[row] && !rowsCovered[row - 1]) starts += fresh[row] ? START.fresh : START.old;
+  let cost = 0;
+  for (let row = 0; row < rows; row++) {
+    if (!rowsCovered[row]) continue;
+    cost += priced[row];
+    if (!rowsCovered[row - 1]) cost += fresh[row] ? START.fresh : START.old;
+  }
   const first = rowsCovered.indexOf(1);
   const last = rowsCovered.lastIndexOf(1);
   const basis = { depth: "the snow depth", precipitation: "precipitation in frost", frost: "lasting frost" }[snow.basis];
@@ -58,7 +66,7 @@ export function proposeSnow(fit: Fit): Candidate[] {
         cause: "snow",
         scope: "site",
         parameters: [],
-        price: 1 + COVERED * count + starts + (snow.basis === "frost" ? 6 : 0),
+        price: 1 + cost + (snow.basis === "frost" ? 6 : 0),
         leastShare: LEAST_SHARE,
       },
       layers: (on) => {
