@@ -37,8 +37,11 @@ export const CLOCK = {
   halfHour: 30 * MINUTE_MS,
   /** Of sixty right clocks none strayed by more: clouds reach a station up to so much before or after a roof. */
   snap: 4.5 * MINUTE_MS,
-  /** First and last light have to be off the same way, each by this part of what the detail says: a shadow moves one end of the day, a clock both. */
-  edgeShare: 0.25,
+  /**
+   * First and last light have to be off the same way, each by this part of what the detail says: a shadow moves one end of the day, a clock both.
+   * No more of it, for where direct light has to be told from the whole an edge may be off by twenty minutes.
+   */
+  edgeShare: 0.1,
 } as const;
 
 /**

@@ -21,6 +21,8 @@ export interface Candidate {
   starts?: readonly (readonly number[])[];
   /** What it costs to believe in it, in natural logarithms, besides a part for each parameter. */
   price: number;
+  /** What each logarithm that it explains beyond its price counts in its odds; absent, as little as a model that isn't quite true allows. */
+  perUnit?: number;
   /** Of the output without it: what takes less isn't worth a word, or can't be told from what models are off by. */
   leastShare: number;
   /** Whether it is still that cause with parameters as they were fitted; absent, always. */

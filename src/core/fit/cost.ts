@@ -43,6 +43,9 @@ export class Costs {
   private readonly commonVar: Float64Array;
   private readonly ownVar: Float64Array;
   private readonly halfOver: Float64Array;
+  /** By how much a cell's model follows what may be off, by `cell × units + unit`, and the shared columns times that. */
+  private readonly reach: Float64Array;
+  private readonly columns: Float64Array;
 
   constructor(
     private readonly cells: Cells,
@@ -57,12 +60,25 @@ export class Costs {
     this.solved = new Float64Array(nuisance.count);
     this.unseen = new Float64Array(nuisance.count);
     this.solver = new Float64Array(cells.count * cells.units * nuisance.count);
+    this.reach = new Float64Array(cells.count * cells.units).fill(1);
+    this.columns = nuisance.values.slice();
     this.commonVar = noise.cell.map((spread) => spread ** 2);
     this.ownVar = noise.own.map((spread) => spread ** 2);
     this.halfOver = this.ownVar.map((own, at) => {
       const k = Math.floor(at / cells.units);
       return 0.5 / ((own + this.commonVar[k] + noise.day[cellRow[k]] ** 2) * SCALE.cell);
     });
+  }
+
+  /**
+   * How much the model follows a change of what may be off: nothing where it stands at a limit, is off or hidden. Holds from the next fit on.
+   * @param reach relative change of the model for one of the array, by `cell × units + unit`
+   */
+  reachBy(reach: Float64Array): void {
+    this.reach.set(reach);
+    const { shared, values } = this.nuisance;
+    for (let at = 0; at < reach.length; at++)
+      for (let c = 0; c < shared; c++) this.columns[at * shared + c] = reach[at] * values[at * shared + c];
   }
 
   /** @param start coefficients to begin with; absent, from none @param rounds of reweighting */
@@ -101,11 +117,11 @@ export class Costs {
   /** Fixes the weights of `costFrom` at a fit. @param left residuals less what may be off, as `evaluate` gives them */
   weighFor(left: Float64Array): void {
     const { units, count } = this.cells;
-    const { count: n, sigma, mean, shared, values } = this.nuisance;
-    const { noise, ownVar, halfOver, commonVar } = this;
+    const { count: n, sigma, mean, shared } = this.nuisance;
+    const { noise, ownVar, halfOver, commonVar, reach, columns } = this;
     const size = count * units;
     const weighted = Array.from({ length: n }, () => new Float64Array(size));
-    const column = (j: number, at: number) => (j < units ? (at % units === j ? 1 : 0) : values[at * shared + j - units]);
+    const column = (j: number, at: number) => (j < units ? (at % units === j ? reach[at] : 0) : columns[at * shared + j - units]);
     const precision = new Float64Array(size);
     for (let k = 0; k < count; ) {
       const row = this.cellRow[k];
@@ -179,13 +195,14 @@ export class Costs {
   /** Residuals less what may be off. */
   private take(residual: Float64Array, coefficients: Float64Array, out: Float64Array): void {
     const { units, count } = this.cells;
-    const { shared, values } = this.nuisance;
+    const { shared } = this.nuisance;
+    const { reach, columns } = this;
     let first = 0;
     for (let k = 0; k < count; k++) {
       for (let u = 0; u < units; u++) {
         const at = k * units + u;
-        let off = coefficients[u];
-        for (let c = 0; c < shared; c++) off += coefficients[units + c] * values[first + c];
+        let off = coefficients[u] * reach[at];
+        for (let c = 0; c < shared; c++) off += coefficients[units + c] * columns[first + c];
         out[at] = residual[at] - off;
         first += shared;
       }
@@ -195,8 +212,8 @@ export class Costs {
   /** One round of reweighted least squares. */
   private improve(residual: Float64Array, coefficients: Float64Array, round: number): void {
     const { units, count } = this.cells;
-    const { count: n, sigma, mean, shared, values } = this.nuisance;
-    const { work: left, sums, noise, ownVar, halfOver, commonVar } = this;
+    const { count: n, sigma, mean, shared } = this.nuisance;
+    const { work: left, sums, noise, ownVar, halfOver, commonVar, reach, columns } = this;
     this.take(residual, coefficients, left);
     const normal = new Float64Array(n * n);
     const right = new Float64Array(n);
@@ -227,18 +244,19 @@ export class Costs {
           P += precision;
           Y += weighted;
           dayQ += weighted * r;
-          cellX[u] += precision;
-          xy[u] += weighted;
-          xx[u * n + u] += precision;
+          const own = reach[at];
+          cellX[u] += precision * own;
+          xy[u] += weighted * own;
+          xx[u * n + u] += precision * own * own;
           const first = at * shared;
           for (let c = 0; c < shared; c++) {
-            const value = values[first + c];
+            const value = columns[first + c];
             const scaled = precision * value;
             const i = (units + c) * n;
             cellX[units + c] += scaled;
             xy[units + c] += weighted * value;
-            xx[i + u] += scaled;
-            for (let d = 0; d <= c; d++) xx[i + units + d] += scaled * values[first + d];
+            xx[i + u] += scaled * own;
+            for (let d = 0; d <= c; d++) xx[i + units + d] += scaled * columns[first + d];
           }
         }
         if (units === 1) {

@@ -6,6 +6,7 @@ import { Costs, type Fitness } from "./cost";
 import { type Layer, outputW } from "./layers";
 import { estimateNoise, type Noise } from "./noise";
 import { buildNuisance, litDays } from "./nuisance";
+import { reachOf } from "./reach";
 import { Scratch } from "./scratch";
 
 /** Sweeps over a candidate's parameters when it is first tried, when it is among the best, and when all are fitted together. */
@@ -65,6 +66,7 @@ export class Fit {
     this.noise = estimateNoise(axis, this.cells, residual);
     const nuisance = buildNuisance(axis, this.cells);
     this.costs = new Costs(this.cells, axis.cellRow, this.noise, nuisance, axis.comparison.days.days.length);
+    this.costs.reachBy(reachOf(axis, this.cells, known));
     this.lnDays = Math.log(Math.max(2, litDays(axis)));
     this.state = this.costs.evaluate(residual);
     this.costs.weighFor(this.state.left);
@@ -244,7 +246,9 @@ export class Fit {
 
   /** @param anew whether what may be off is looked for from nothing as well */
   private refresh(anew = true): void {
-    this.state = this.costWith(this.layers(), anew);
+    const layers = this.layers();
+    this.costs.reachBy(reachOf(this.axis, this.cells, layers));
+    this.state = this.costWith(layers, anew);
     this.costs.weighFor(this.state.left);
   }
 

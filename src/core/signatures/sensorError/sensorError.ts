@@ -14,8 +14,13 @@ export function proposeSensorError(fit: Fit): Candidate[] {
   return [level(fit), drift(fit), tilt(fit)].filter((one) => one !== null);
 }
 
-/** An array that gives so much more than its papers is rather in more light than told (as a logarithm): beyond twice what papers and sensors are off by together. */
-const LEAST_LEVEL = 0.09;
+/**
+ * An array that gives so much more than its papers is rather in more light than told (as a logarithm). Healthy ones stand at −2 % give or take 2.9 % (`SPREAD` in
+ * `fit/nuisance`); one sensor in fifty reads 5 to 30 % low, so that at +7.5 % both are as likely, and at +10 % it is the sensor by thirty to one.
+ */
+const LEAST_LEVEL = 0.06;
+/** With what every cause pays, this makes the price what those odds are without any data: 5.1. What calibration is stretched by counts whole: no model is in it. */
+const [LEVEL_PRICE, LEVEL_PER_UNIT] = [-5.8, 1] as const;
 
 /** The same for all units and always: light that is told too low. Too high can't be told from dirt. */
 function level({ axis, state }: Fit): Candidate | null {
@@ -24,8 +29,7 @@ function level({ axis, state }: Fit): Candidate | null {
   // Lux is told too loosely for that.
   if ((!weather.ghiWm2 && weather.poaWm2.size === 0) || !(found > 0.7 * LEAST_LEVEL)) return null;
   return {
-    // What calibration would have to be stretched by stands in the fit already: here only that it is rarer than an ordinary error.
-    ...{ cause: "sensor-error", scope: "site", price: -4.5, leastShare: -1 },
+    ...{ cause: "sensor-error", scope: "site", price: LEVEL_PRICE, leastShare: -1, perUnit: LEVEL_PER_UNIT },
     parameters: [{ name: "log", value: 0.1, least: 0.02, most: 0.6, step: 0.03 }],
     believable: ([log]) => log >= LEAST_LEVEL,
     layers: (on, [log]) => {

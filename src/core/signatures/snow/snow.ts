@@ -8,8 +8,8 @@ const COVERED = 2.2;
 const START = { fresh: 3, old: 8 } as const;
 /** A cover that lets most of the light through is rare, for thin snow slides or melts within hours: under this share missing a day costs so much more. */
 const THIN = { share: 0.4, more: 0.8 } as const;
-/** Part of a day's output that has to be missing for it to be covered. */
-const LEAST_MISSING = 0.08;
+/** Part of a day's output that has to be missing for it to be covered; where nothing but frost says that snow may lie, it has to be plain to see. */
+const LEAST_MISSING = { known: 0.08, frost: 0.25 } as const;
 /** Of the energy. */
 const LEAST_SHARE = 0.004;
 
@@ -19,6 +19,7 @@ export function proposeSnow(fit: Fit): Candidate[] {
   const { comparison } = axis;
   const snow = snowChance(comparison.weather);
   const { days } = comparison;
+  const least = snow.basis === "frost" ? LEAST_MISSING.frost : LEAST_MISSING.known;
   const rows = days.days.length;
   const [possible, fresh] = [new Uint8Array(rows), new Uint8Array(rows)];
   for (let p = 0; p < axis.count; p++) {
@@ -44,7 +45,7 @@ export function proposeSnow(fit: Fit): Candidate[] {
   }
   for (let row = 0; row < rows; row++) {
     open[row] = state.dayCost[row];
-    if (!possible[row] || !(weight[row] > 0) || missing[row] <= LEAST_MISSING * weight[row]) continue;
+    if (!possible[row] || !(weight[row] > 0) || missing[row] <= least * weight[row]) continue;
     priced[row] = COVERED + (missing[row] < THIN.share * weight[row] ? THIN.more : 0);
     covered[row] = priced[row] + Math.min(12, over[row]);
   }
