@@ -1,3 +1,4 @@
+import { median } from "simple-statistics";
 import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
@@ -22,15 +23,35 @@ const LEAST_LEVEL = 0.06;
 /** With what every cause pays, this makes the price what those odds are without any data: 5.1. What calibration is stretched by counts whole: no model is in it. */
 const [LEVEL_PRICE, LEVEL_PER_UNIT] = [-5.8, 1] as const;
 
+/** Light in which a level is plain to see: from half of the nameplate and well over the roofs; and how many hours of it there have to be. */
+const PLAIN = { load: 0.5, elevationDeg: 25, hours: 60 } as const;
+
+/** What healthy arrays are expected to lack themselves, and half a spread. */
+const ABOVE_PLAIN = 0.035;
+
+/** What a unit gives over what it could, in the median of plain hours, as a logarithm; NaN where there are too few. */
+function plainLevel({ cells, state }: Fit, unit: number): number {
+  const plain: number[] = [];
+  for (let k = 0; k < cells.count; k++) {
+    const at = k * cells.units + unit;
+    if (cells.load[at] < PLAIN.load || cells.elevationDeg[k] < PLAIN.elevationDeg || Number.isNaN(state.residual[at])) continue;
+    plain.push(state.residual[at]);
+  }
+  return plain.length >= PLAIN.hours ? median(plain) : Number.NaN;
+}
+
 /** The same for all units and always: light that is told too low. Too high can't be told from dirt. */
-function level({ axis, state }: Fit): Candidate | null {
+function level(fit: Fit): Candidate | null {
+  const { axis, state } = fit;
   const { weather } = axis.comparison;
-  const found = Math.min(...axis.units.map((_, u) => calibrationOf(state.coefficients, u, axis.units.length)));
+  const plain = axis.units.map((_, u) => plainLevel(fit, u));
+  const fitted = axis.units.map((_, u) => calibrationOf(state.coefficients, u, axis.units.length));
   // Lux is told too loosely for that.
-  if ((!weather.ghiWm2 && weather.poaWm2.size === 0) || !(found > 0.7 * LEAST_LEVEL)) return null;
+  if ((!weather.ghiWm2 && weather.poaWm2.size === 0) || !plain.every((level, u) => level >= LEAST_LEVEL && fitted[u] > 0)) return null;
   return {
     ...{ cause: "sensor-error", scope: "site", price: LEVEL_PRICE, leastShare: -1, perUnit: LEVEL_PER_UNIT },
-    parameters: [{ name: "log", value: 0.1, least: 0.02, most: 0.6, step: 0.03 }],
+    // No more than plain light shows: the rest would be for other misfits' sake.
+    parameters: [{ name: "log", value: 0.1, least: 0.02, most: Math.max(...plain) + ABOVE_PLAIN, step: 0.03 }],
     believable: ([log]) => log >= LEAST_LEVEL,
     layers: (on, [log]) => {
       const more = Math.exp(log);
@@ -51,11 +72,13 @@ function level({ axis, state }: Fit): Candidate | null {
 
 function drift({ axis }: Fit): Candidate | null {
   if ((axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0) < LEAST_DAYS) return null;
+  const mended = axis.comparison.lightMended;
   return {
     ...{ cause: "sensor-error", scope: "site", price: 8, leastShare: -1 },
-    // Only upwards: an array that seems to give ever more can't be one that ages.
-    parameters: [{ name: "logPerYear", value: 0.08, least: 0.03, most: 0.8, step: 0.05 }],
-    believable: ([slope]) => (slope * (axis.day.at(-1) ?? 0)) / YEAR_DAYS >= (axis.comparison.lightMended ? REST : 1) * LEAST_DRIFT,
+    // Only upwards: an array that seems to give ever more can't be one that ages. What was mended by too much is taken back.
+    parameters: [{ name: "logPerYear", value: mended ? 0.02 : 0.08, least: mended ? -0.4 : 0.03, most: 0.8, step: 0.05 }],
+    starts: mended ? [[0.02], [-0.05]] : undefined,
+    believable: ([slope]) => ((mended ? Math.abs(slope) : slope) * (axis.day.at(-1) ?? 0)) / YEAR_DAYS >= (mended ? REST : 1) * LEAST_DRIFT,
     layers: (on, [slope]) => {
       const values = pointwise(on, (p) => Math.exp((slope * (on.day[p] - on.day[0])) / YEAR_DAYS));
       return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));

@@ -18,7 +18,7 @@ const LEAST_TOP_DEG = 8;
 /** Of the direct light: what takes more, wherever the sun stands, is no shadow. */
 const MOST_DARK = 0.65;
 /** Blocks lower than the first are believed up to a half width of the second, degrees. */
-const [LOW_TOP_DEG, LOW_HALF_DEG] = [12, 35];
+const [LOW_TOP_DEG, LOW_HALF_DEG] = [15, 35];
 /** And blocks higher than the first up to a half width of the second: what is as wide as it is high is another aspect, and no obstacle. */
 const [HIGH_TOP_DEG, HIGH_HALF_DEG] = [35, 60];
 /** What is that high and wider than LOW_HALF hides a good part of the sky, and the array as a whole: even a bare crown takes more than this of the light (Heisler 1986). */
