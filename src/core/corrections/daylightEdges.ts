@@ -1,4 +1,4 @@
-import { median } from "simple-statistics";
+import { max, median } from "simple-statistics";
 import { DAY_MS } from "../constants";
 import type { Grid } from "../series/grid";
 
@@ -20,7 +20,7 @@ export interface EdgeLags {
  */
 export function edgeLags(measuredW: Float64Array, expectedW: Float64Array, grid: Grid, from: number, to: number): EdgeLags {
   const perDay = Math.max(1, Math.round(DAY_MS / grid.stepMs));
-  const level = LEVEL * expectedW.reduce((most, watts) => (watts > most ? watts : most), 0);
+  const level = LEVEL * max(Array.from(expectedW, (watts) => watts || 0));
   const [first, last]: number[][] = [[], []];
   const dark = midnight(expectedW, perDay);
   for (let day = dark + perDay * Math.max(0, Math.ceil((from - dark) / perDay)); day + perDay <= to; day += perDay) {

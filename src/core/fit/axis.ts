@@ -65,7 +65,7 @@ const FINEST_MS = 15 * MINUTE_MS;
 const MOST_POINTS = 10_000;
 const COARSEST_MS = 2 * HOUR_MS;
 /** Of the nameplate: with less expected, nothing is told by a point. */
-const LEAST_SHARE = 0.004;
+const LEAST_SHARE = 0.01;
 
 /** How many intervals a point of the fit takes together. */
 export function fitResolution({ grid }: Comparison): number {

@@ -48,10 +48,20 @@ export function buildCells(axis: Axis): Cells {
   return cells;
 }
 
-/** Logarithm of measured over modelled power by cell and unit; NaN where nothing is known. @param modelW by unit, at the axis' points */
-export function residuals(axis: Axis, cells: Cells, modelW: readonly Float64Array[], out = new Float64Array(cells.count * cells.units)) {
+/**
+ * Logarithm of measured over modelled power by cell and unit; NaN where nothing is known.
+ * @param modelW by unit, at the axis' points
+ * @param of the units that are worked out; others keep what they had
+ */
+export function residuals(
+  axis: Axis,
+  cells: Cells,
+  modelW: readonly Float64Array[],
+  out = new Float64Array(cells.count * cells.units),
+  of: Iterable<number> = modelW.keys(),
+) {
   const { units } = cells;
-  for (let u = 0; u < units; u++) {
+  for (const u of of) {
     const { measuredW } = axis.units[u];
     const model = modelW[u];
     const floor = cells.floorW[u];

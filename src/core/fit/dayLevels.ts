@@ -1,5 +1,5 @@
-import { SCALE } from "./cost";
 import type { Fit } from "./fit";
+import { SCALE } from "./weights";
 
 /** What is left of a unit by day: its level as a logarithm, with its standard deviation. */
 export interface DayLevels {

@@ -18,6 +18,10 @@ const FINALISTS = 4;
  * finished. Of everything that was ever taken up the first had explained 1.1 times its price, and the second as much.
  */
 const HOPE = { start: 0.2, rough: 0.7 } as const;
+/** What explains more than this pays however else its absence might be explained by what may be off. */
+const SURE_GAIN = 250;
+/** What is this much worse after everything has moved once won't be better after it has moved again. */
+const HOPELESS = 30;
 /** A search stops when its steps are this small a part of the first ones. */
 const FINE = 0.04;
 /** What a cause has to explain beyond its price before it is believed: the model is never quite true. */
@@ -36,6 +40,17 @@ interface Found {
 
 /** What parameters cost. */
 type CostAt = (values: readonly number[]) => number;
+
+/** Accepted causes and how well they fit. */
+interface Kept {
+  accepted: Accepted[];
+  state: Fitness;
+}
+
+/** What isn't explained and what is accepted cost together. */
+export function totalOf({ accepted, state }: Kept): number {
+  return state.cost + accepted.reduce((sum, { price }) => sum + price, 0);
+}
 
 /** However small the sun and the light, no model is further off than this (as a logarithm). */
 const MOST_OFF = 0.3;
@@ -148,26 +163,36 @@ export class Fit {
 
   /** What all that isn't explained and all that is accepted cost together: less is better. */
   get total(): number {
-    return this.state.cost + this.accepted.reduce((sum, { price }) => sum + price, 0);
+    return totalOf(this);
   }
 
-  /** The accepted causes as they stand, to come back to. */
-  kept(): Accepted[] {
-    return this.accepted.map((one) => ({ ...one, values: [...one.values] }));
+  /** All as it stands, to come back to. */
+  kept(): Kept {
+    return { accepted: this.accepted.map((one) => ({ ...one, values: [...one.values] })), state: this.state };
   }
 
-  /** Puts other causes in place of the accepted ones, as they were fitted. */
-  goBackTo(accepted: readonly Accepted[]): void {
-    this.accepted = [...accepted];
-    this.refresh();
+  /** Puts everything back to how it stood. */
+  goBackTo({ accepted, state }: Kept): void {
+    this.accepted = accepted;
+    this.state = state;
+    this.costs.reachBy(reachOf(this.axis, this.cells, this.layers()));
+    this.costs.weighFor(state.left);
   }
 
   /** Takes a candidate up, and lets it go again where all together explain no more than before. @returns whether it stands */
   acceptIfBetter(one: Accepted): boolean {
-    const [total, kept] = [this.total, this.kept()];
-    this.accept({ ...one, values: [...one.values] });
+    const kept = this.kept();
+    this.accepted = [...this.accepted, { ...one, values: [...one.values] }];
+    this.refresh(false);
+    this.searchInTurn();
+    this.refresh(false);
+    if (this.total > totalOf(kept) + HOPELESS) {
+      this.goBackTo(kept);
+      return false;
+    }
+    this.together();
     const stands = this.accepted.some(({ candidate }) => candidate === one.candidate);
-    if (stands && this.total < total - 1e-6) return true;
+    if (stands && this.total < totalOf(kept) - 1e-6) return true;
     this.goBackTo(kept);
     return false;
   }
@@ -186,28 +211,33 @@ export class Fit {
     this.accepted = accepted.filter((other) => other !== one);
     this.refresh(false);
     const tried = this.tryAll(propose(this));
-    this.accepted = accepted;
-    this.state = state;
-    this.costs.weighFor(state.left);
+    this.goBackTo({ accepted, state });
     return tried;
   }
 
   /** Fits the parameters of all accepted causes in turn, and lets go of what no longer pays. */
   together(): void {
     for (let round = 0; round < 2; round++) {
-      for (const one of this.accepted) {
-        const costAt = this.costOf(one.candidate, collapse(this.layers(one)));
-        one.values = this.search(one.candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.together).values;
-      }
+      this.searchInTurn();
       this.refresh(round === 1);
     }
     for (const one of [...this.accepted]) {
       const base = collapse(this.layers(one));
-      one.gain = this.costWith(base, true).cost - this.state.cost;
+      one.gain = this.costWith(base, false).cost - this.state.cost;
+      // What else could be off without it is looked for anew only where that could make a difference.
+      if (one.gain < SURE_GAIN) one.gain = Math.min(one.gain, this.costWith(base, true).cost - this.state.cost);
       one.lostShare = this.lostShare(base, one.candidate.layers(this.axis, one.values));
       if (surplusOf(one) > 0) continue;
       this.accepted = this.accepted.filter((other) => other !== one);
       this.refresh();
+    }
+  }
+
+  private searchInTurn(): void {
+    for (const one of this.accepted) {
+      if (one.values.length === 0) continue;
+      const costAt = this.costOf(one.candidate, collapse(this.layers(one)));
+      one.values = this.search(one.candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.together).values;
     }
   }
 
@@ -256,7 +286,7 @@ export class Fit {
   private costWith(layers: readonly Layer[], anew: boolean): Fitness {
     const modelW = this.axis.units.map((_, u) => outputW(this.axis, u, layers, new Float64Array(this.axis.count)));
     const residual = residuals(this.axis, this.cells, modelW);
-    const near = this.costs.evaluate(residual, this.costs.solve(residual), 3);
+    const near = this.costs.evaluate(residual, this.costs.solve(residual), 2);
     if (!anew) return near;
     // With a cause more or less, what may be off can lie elsewhere: looked for anew as well.
     const far = this.costs.evaluate(residual);
@@ -275,14 +305,14 @@ export class Fit {
         .map(({ unit }) => unit),
     );
     const own = axis.units.map((_, u) => outputW(axis, u, base, new Float64Array(axis.count)));
-    const residual = new Float64Array(this.cells.count * this.cells.units);
+    const residual = residuals(axis, this.cells, own);
     return (values) => {
       this.scratch.reset();
       axis.scratch = this.scratch;
       const layers = [...base, ...candidate.layers(axis, values)];
       axis.scratch = undefined;
       for (const u of touched) outputW(axis, u, layers, own[u]);
-      return this.costs.costFrom(residuals(axis, this.cells, own, residual));
+      return this.costs.costFrom(residuals(axis, this.cells, own, residual, touched));
     };
   }
 

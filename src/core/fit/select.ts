@@ -1,6 +1,6 @@
 import { HOUR_MS } from "../constants";
 import type { Accepted, Candidate } from "./candidate";
-import { type Fit, surplusOf } from "./fit";
+import { type Fit, surplusOf, totalOf } from "./fit";
 import { echoOf } from "./narrow";
 
 /** Looks at what is left of a fit and says what may be, with where a search should begin. */
@@ -31,21 +31,23 @@ const SECOND_CHANCES = 2;
  */
 export function selectCauses(fit: Fit, proposers: readonly Proposer[]): Accepted[] {
   if (brightDays(fit) < LEAST_BRIGHT_DAYS) return [];
-  const first = fit.tryAll(proposers.flatMap((propose) => propose(fit)));
+  const empty = fit.kept();
+  const first = fit.tryAll(proposers.flatMap((propose) => propose(fit))).sort((a, b) => surplusOf(b) - surplusOf(a));
   const tried = takeUp(fit, proposers, first);
-  // What hides whatever is missing takes others' days too, and keeps them from being seen: where one was next to it, that one goes first as well.
-  const [other] = first.filter((one) => surplusOf(one) > 0 && !hides(fit, one)).sort((a, b) => surplusOf(b) - surplusOf(a));
-  if (!other || !fit.accepted.some((one) => hides(fit, one))) return tried;
-  const [total, kept] = [fit.total, fit.kept()];
-  fit.goBackTo([]);
+  // What hides whatever is missing takes others' days too, and keeps them from being seen: where it went first, the next best goes first as well.
+  const other = first.find((one) => !hides(fit, one));
+  if (!first[0] || !hides(fit, first[0]) || surplusOf(first[0]) <= 0 || !other || surplusOf(other) <= 0) return tried;
+  const kept = fit.kept();
+  fit.goBackTo(empty);
   fit.accept(narrowed(fit, other));
   const triedAfter = takeUp(fit, proposers);
-  if (fit.total < total) return triedAfter;
+  if (fit.total < totalOf(kept)) return triedAfter;
   fit.goBackTo(kept);
   return tried;
 }
 
-const hides = ({ axis }: Fit, { candidate, values }: Accepted) => candidate.layers(axis, values).some(({ stage }) => stage === "cover");
+const hides = ({ axis }: Fit, one: Accepted | undefined) =>
+  one?.candidate.layers(axis, one.values).some(({ stage }) => stage === "cover") ?? false;
 
 /** @param first what was tried already with nothing taken up */
 function takeUp(fit: Fit, proposers: readonly Proposer[], first?: readonly Accepted[]): Accepted[] {
@@ -53,8 +55,8 @@ function takeUp(fit: Fit, proposers: readonly Proposer[], first?: readonly Accep
   const promising = new Map<string, Accepted>();
   let chances = SECOND_CHANCES;
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const all = round === 0 && first ? [...first] : fit.tryAll(proposers.flatMap((propose) => propose(fit)));
-    const tried = all.sort((a, b) => surplusOf(b) - surplusOf(a));
+    const all = round === 0 && first ? first : fit.tryAll(proposers.flatMap((propose) => propose(fit)));
+    const tried = [...all].sort((a, b) => surplusOf(b) - surplusOf(a));
     // What has no parameters can't have been fitted wrongly.
     for (const one of tried) if (surplusOf(one) > 0 && one.values.length > 0) promising.set(keyOf(one), one);
     const [best] = tried.filter((one) => !letGo.has(keyOf(one)));
