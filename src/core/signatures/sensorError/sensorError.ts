@@ -73,12 +73,14 @@ function level(fit: Fit): Candidate | null {
 function drift({ axis }: Fit): Candidate | null {
   if ((axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0) < LEAST_DAYS) return null;
   const mended = axis.comparison.lightMended;
+  const days = (axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0);
+  const least = (mended ? REST : 1) * (days < NEARLY_A_YEAR_DAYS ? LEAST_DRIFT.less : LEAST_DRIFT.year);
   return {
     ...{ cause: "sensor-error", scope: "site", price: 8, leastShare: -1 },
     // Only upwards: an array that seems to give ever more can't be one that ages. What was mended by too much is taken back.
     parameters: [{ name: "logPerYear", value: mended ? 0.02 : 0.08, least: mended ? -0.4 : 0.03, most: 0.8, step: 0.05 }],
     starts: mended ? [[0.02], [-0.05]] : undefined,
-    believable: ([slope]) => ((mended ? Math.abs(slope) : slope) * (axis.day.at(-1) ?? 0)) / YEAR_DAYS >= (mended ? REST : 1) * LEAST_DRIFT,
+    believable: ([slope]) => ((mended ? Math.abs(slope) : slope) * days) / YEAR_DAYS >= least,
     layers: (on, [slope]) => {
       const values = pointwise(on, (p) => Math.exp((slope * (on.day[p] - on.day[0])) / YEAR_DAYS));
       return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
@@ -101,8 +103,9 @@ const START_LEAN = 0.12;
 const LEAST_LEAN = 0.125;
 /** Of these, where the light has been mended once: what is left is the same error. */
 const REST = 0.15;
-/** A drift has to come to this over the data, as a logarithm: twice what a class B sensor is true to. */
-const LEAST_DRIFT = 0.05;
+/** A drift has to come to this over the data, as a logarithm: twice what a class B sensor is true to; and to twice that in less than a year's round, part of which looks like a slope. */
+const LEAST_DRIFT = { year: 0.05, less: 0.1 } as const;
+const NEARLY_A_YEAR_DAYS = 300;
 
 /** A horizontal sensor that leans: more light from one side, less from the other. */
 function tilt({ axis }: Fit): Candidate | null {
