@@ -1,5 +1,6 @@
 import { diagnose } from "@/core/diagnosis/diagnose";
-import { scoreText } from "./print";
+import { PAIRS, pairOutcome } from "./pairs";
+import { pairsText, scoreText } from "./print";
 import { readCases } from "./readCases";
 import { type ScoredCase, score } from "./score";
 import { makeSuite, type SuiteCase } from "./suite";
@@ -13,6 +14,11 @@ function scored(cases: Iterable<SuiteCase>): ScoredCase[] {
     const { diagnosis } = diagnose(site, weather, production, { weather: `${id} weather`, production: `${id} production` });
     return { id, site, healthy, causes, diagnosis };
   });
+}
+
+/** Prints what is told of every two causes on one site. */
+export function benchPairs(): void {
+  process.stdout.write(pairsText(PAIRS.map((_, k) => pairOutcome(k))));
 }
 
 /** Prints the scores; of a folder where one is given. */

@@ -1,5 +1,10 @@
-// `npm run bench -- diagnosis [--cases FOLDER]`: how well causes are told, on made-up sites or on those of a folder.
+// `npm run bench -- diagnosis [--cases FOLDER] [--pairs]`: how well causes are told, on made-up sites or on those of a folder; or every two on one site.
 import { parseArgs } from "node:util";
-import { benchDiagnosis } from "./benchDiagnosis";
+import { benchDiagnosis, benchPairs } from "./benchDiagnosis";
 
-benchDiagnosis(parseArgs({ args: process.argv.slice(3), options: { cases: { type: "string" } } }).values.cases);
+const { cases, pairs } = parseArgs({
+  args: process.argv.slice(3),
+  options: { cases: { type: "string" }, pairs: { type: "boolean" } },
+}).values;
+if (pairs) benchPairs();
+else benchDiagnosis(cases);

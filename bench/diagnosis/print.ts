@@ -1,4 +1,5 @@
 import { CAUSE_IDS } from "@/core/causes/causes";
+import type { PairOutcome } from "./pairs";
 import { f1, type Score } from "./score";
 
 const percent = (share: number) => (Number.isNaN(share) ? "  none" : `${(share * 100).toFixed(1).padStart(5)} %`);
@@ -24,6 +25,22 @@ export function scoreText(title: string, score: Score): string {
         ({ from, claims, mean, right }) =>
           `    from ${from}: ${String(claims).padStart(3)}  ${mean.toFixed(2)}  ${(right / claims).toFixed(2)}`,
       ),
+    "",
+  ].join("\n");
+}
+
+/** What is told of pairs of causes, as a page of text: counts, then each pair of which one isn't told. */
+export function pairsText(outcomes: readonly PairOutcome[]): string {
+  const count = (test: (outcome: PairOutcome) => boolean) => outcomes.filter(test).length;
+  const open = outcomes.filter(({ pair, told, wrong }) => told.length < pair.length || wrong.length > 0);
+  return [
+    `Every two causes on one site: ${outcomes.length} pairs`,
+    `  both told ${count(({ told }) => told.length === 2)}; one told and the other named beside it ${count(({ told, alike }) => told.length === 1 && alike.length === 1)}`,
+    `  one told alone ${count(({ told, alike }) => told.length === 1 && alike.length === 0)}; none ${count(({ told }) => told.length === 0)}; with another in their place ${count(({ wrong }) => wrong.length > 0)}`,
+    ...open.map(({ pair, told, alike, wrong }) => {
+      const missing = pair.filter((cause) => !told.includes(cause)).map((cause) => (alike.includes(cause) ? `(${cause})` : cause));
+      return `    ${pair.join(" + ")}: ${missing.length > 0 ? `not ${missing.join(", ")}` : ""}${wrong.length > 0 ? ` said ${wrong.join(", ")}` : ""}`;
+    }),
     "",
   ].join("\n");
 }

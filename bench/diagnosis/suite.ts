@@ -40,28 +40,31 @@ const CHANNELS = [/\.ac_w$/, /\.(ac_w|dc_w)$/, /\.(ac_w|dc_w|dc_a|dc_v)$/, /\.(a
 /**
  * A site, its weather and its faults by a number: the same number gives the same case. The weather that is told isn't quite that of the
  * roof, and the array isn't quite that of its papers.
- * @param cause what is wrong first of all; null for a healthy site
+ * @param wrong what is wrong first of all; nothing for a healthy site
  */
-export function makeCase(number: number, cause: CauseId | null): SuiteCase {
+export function makeCase(number: number, wrong: readonly CauseId[]): SuiteCase {
   const random = new RandomStream(40_009 * number + 17);
   const place = PLACES[Math.floor(random.uniform(0, PLACES.length))];
-  const site = makeSite(random, place, cause);
-  const days = Math.round(cause === "degradation" ? random.uniform(800, 1100) : random.uniform(90, 260));
-  const startMs = Date.UTC(2023, cause === "snow" ? 10 : Math.floor(random.uniform(0, 12)), 1);
+  const has = (...some: CauseId[]) => some.some((cause) => wrong.includes(cause));
+  const site = makeSite(random, place, has);
+  const days = Math.round(has("degradation") ? random.uniform(800, 1100) : random.uniform(90, 260));
+  const startMs = Date.UTC(2023, has("snow") ? 10 : Math.floor(random.uniform(0, 12)), 1);
   const grid = { startMs, stepMs: STEP_MS, count: days * 96 };
   const truly = makeWeather(grid, site.location, 7 * number + 3, place.climate);
-  const faults = cause === null ? [] : [faultOf(random, site, cause, startMs, days)];
+  const faults = wrong.map((cause) => faultOf(random, site, cause, startMs, days));
   // Where snow falls it lies on modules too.
-  if (cause !== "snow" && (truly.channels.get("snow_cm") ?? []).some((cm) => cm > 1))
-    faults.push(faultOf(random, site, "snow", startMs, days));
-  if (cause !== null && random.chance(0.2)) faults.push(faultOf(random, site, "inverter-outage", startMs, days));
+  if (!has("snow") && (truly.channels.get("snow_cm") ?? []).some((cm) => cm > 1)) faults.push(faultOf(random, site, "snow", startMs, days));
+  if (wrong.length === 1 && random.chance(0.2)) faults.push(faultOf(random, site, "inverter-outage", startMs, days));
   const file = readFaultsFile(JSON.stringify({ format: "irradant-faults/1", noisePct: random.uniform(0.5, 2), faults }), "suite", site);
   const simulated = simulateSite(site, truly, file, number, 1 + 0.012 * random.normal());
   // What can only be seen in a string is asked for where strings are told.
   const any = CHANNELS[Math.floor(random.uniform(0, CHANNELS.length))];
-  const told =
-    cause === "bypass-conducting" || cause === "series-resistance" ? CHANNELS[2] : cause === "module-converter-failed" ? CHANNELS[3] : any;
-  const channels = new Map([...simulated.production.channels].filter(([name]) => told.test(name)));
+  const needed = [
+    ...(has("bypass-conducting", "series-resistance") ? [CHANNELS[2]] : []),
+    ...(has("module-converter-failed") ? [CHANNELS[3]] : []),
+  ];
+  const told = needed.length > 0 ? needed : [any];
+  const channels = new Map([...simulated.production.channels].filter(([name]) => told.some((kind) => kind.test(name))));
   const causes = simulated.truth.flatMap((truth): TrueCause[] => {
     const share = Math.abs(truth.lossKwh) / Math.max(1, simulated.healthyKwh);
     const { kind } = CAUSES[truth.cause];
@@ -78,26 +81,35 @@ export function makeCase(number: number, cause: CauseId | null): SuiteCase {
     ];
   });
   const healthy = causes.every((truth) => truth.optional || CAUSES[truth.cause].kind === "design");
-  return { id: `${cause ?? "healthy"}-${number}`, site, weather: fromAfar(truly, random), production: { grid, channels }, healthy, causes };
+  return {
+    id: `${wrong.join("+") || "healthy"}-${number}`,
+    site,
+    weather: fromAfar(truly, random),
+    production: { grid, channels },
+    healthy,
+    causes,
+  };
 }
 
 /** Cases by their numbers, all causes and healthy sites in turn. */
 export function* makeSuite(from: number, to: number): Generator<SuiteCase> {
   const turns: (CauseId | null)[] = [...CAUSE_IDS, null, null, null, null, null, null];
-  for (let number = from; number < to; number++) yield makeCase(number, turns[number % turns.length]);
+  for (let number = from; number < to; number++) yield makeCase(number, [turns[number % turns.length] ?? []].flat());
 }
 
-function makeSite(random: RandomStream, { lat, lon, elevationM }: (typeof PLACES)[number], cause: CauseId | null): SiteFile {
-  const count =
-    cause === "orientation-mismatch" || cause === "string-open"
-      ? 2 + Math.floor(random.uniform(0, 2))
-      : 1 + Math.floor(random.uniform(0, 3));
+/** A site on which causes can be. */
+function makeSite(
+  random: RandomStream,
+  { lat, lon, elevationM }: (typeof PLACES)[number],
+  has: (...causes: CauseId[]) => boolean,
+): SiteFile {
+  const count = has("orientation-mismatch", "string-open") ? 2 + Math.floor(random.uniform(0, 2)) : 1 + Math.floor(random.uniform(0, 3));
   const modules = 8 + Math.floor(random.uniform(0, 5));
-  const kind = cause === "module-converter-failed" ? (random.chance(0.5) ? "micro" : "optimizer") : "string";
+  const kind = has("module-converter-failed") ? (random.chance(0.5) ? "micro" : "optimizer") : "string";
   const nameplateW = count * modules * 405;
   const acRatedW =
-    kind === "micro" ? 380 : cause === "clipping" ? Math.round(nameplateW * 0.65) : Math.round(nameplateW * random.uniform(0.9, 1.1));
-  const alone = kind === "string" && (cause === "bypass-conducting" || cause === "series-resistance" || random.chance(0.5));
+    kind === "micro" ? 380 : has("clipping") ? Math.round(nameplateW * 0.65) : Math.round(nameplateW * random.uniform(0.9, 1.1));
+  const alone = kind === "string" && (has("bypass-conducting", "series-resistance") || random.chance(0.5));
   const azimuthDeg = Math.round(random.uniform(110, 250));
   return readSiteFile(
     JSON.stringify({
@@ -118,13 +130,11 @@ function makeSite(random: RandomStream, { lat, lon, elevationM }: (typeof PLACES
           azimuthDeg,
           mounting: random.chance(0.5) ? "roof-flush" : "roof-raised",
         },
-        ...(cause === "orientation-mismatch"
-          ? [{ id: "back", tiltDeg: 30, azimuthDeg: (azimuthDeg + 150) % 360, mounting: "roof-flush" }]
-          : []),
+        ...(has("orientation-mismatch") ? [{ id: "back", tiltDeg: 30, azimuthDeg: (azimuthDeg + 150) % 360, mounting: "roof-flush" }] : []),
       ],
       inverters: [
         {
-          ...{ id: "inv1", kind, acRatedW, startW: cause === "start-threshold" ? Math.round(nameplateW * 0.03) : 20 },
+          ...{ id: "inv1", kind, acRatedW, startW: has("start-threshold") ? Math.round(nameplateW * 0.03) : 20 },
           efficiency: [
             [0.05, 0.92],
             [0.1, 0.95],
@@ -139,9 +149,9 @@ function makeSite(random: RandomStream, { lat, lon, elevationM }: (typeof PLACES
         ...{ id: `s${k + 1}`, inverter: "inv1", moduleType: "m405", modules },
         // On a tracker of its own a string's voltage is its own; half of all sites are built so.
         ...(alone ? { mppt: `t${k + 1}` } : {}),
-        plane: cause === "orientation-mismatch" && k === count - 1 ? "back" : "roof",
+        plane: has("orientation-mismatch") && k === count - 1 ? "back" : "roof",
       })),
-      ...(cause === "curtailment" ? { exportLimitW: Math.round(nameplateW * 0.55) } : {}),
+      ...(has("curtailment") ? { exportLimitW: Math.round(nameplateW * 0.55) } : {}),
     }),
     "suite",
   );
