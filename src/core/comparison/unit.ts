@@ -15,6 +15,8 @@ export interface Unit {
   inverters: Inverter[];
   strings: PvString[];
   acRatedW: number;
+  /** Least DC power that all its converters start with, W. */
+  startW: number;
   nameplateW: number;
   /** Expected AC power with start threshold and rating, W. */
   expectedW: Float64Array;
@@ -123,6 +125,7 @@ function makeUnit(
     inverters,
     strings,
     acRatedW: inverters.reduce((sum, inverter) => sum + inverter.acRatedW * unitsOf(inverter, site), 0),
+    startW: inverters.reduce((sum, inverter) => sum + inverter.startW * unitsOf(inverter, site), 0),
     nameplateW: strings.reduce((sum, pvString) => sum + stringNameplateW(site, pvString), 0),
     expectedW: total("acW"),
     unlimitedW: total("acUnlimitedW"),

@@ -16,7 +16,7 @@ import { wetTrips } from "../signatures/wetInsulationTrip/wetInsulationTrip";
  * @param index of the unit on its axis
  */
 export function knownCauses(comparison: Comparison, state: UnitState, index: number, snow: SnowChance): Candidate[] {
-  const outages = worthTelling(comparison, state, wetTrips(comparison, state, detectInverterOutage(comparison, state, snow)));
+  const outages = worthTelling(comparison, state, wetTrips(comparison, state, snow, detectInverterOutage(comparison, state, snow)));
   return [
     ...outages.map((signature) =>
       asCandidate(openInstead(comparison, state, signature), (on) => [outageLayer(on, index, state, signature)]),

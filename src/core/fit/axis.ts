@@ -172,7 +172,7 @@ function fitUnit(
   const seen = unit.measuredW.map((watts, i) => (unusable[i] === 0 ? Math.max(0, watts) : Number.NaN));
   return {
     ...{ unit, ratedW: unit.acRatedW, dcW, groups },
-    startW: unit.inverters.reduce((sum, { startW, kind }) => sum + (kind === "micro" ? 0 : startW), 0),
+    startW: unit.startW,
     unlimitedW: mean(unit.unlimitedW),
     follows: followsOf(unit, dcW),
     measuredW: mean(seen),

@@ -22,6 +22,8 @@ const HOPE = { start: 0.2, rough: 0.7 } as const;
 const SURE_GAIN = 250;
 /** What is this much worse after everything has moved once won't be better after it has moved again. */
 const HOPELESS = 30;
+/** Where causes leave more than this they hardly act. */
+const UNTOUCHED = 0.97;
 /** A search stops when its steps are this small a part of the first ones. */
 const FINE = 0.04;
 /** What a cause has to explain beyond its price before it is believed: the model is never quite true. */
@@ -256,6 +258,25 @@ export class Fit {
         return Math.exp(Math.max(-MOST_OFF, Math.min(MOST_OFF, off)));
       }),
     );
+  }
+
+  /** By `cell × units + unit`: 1 where the accepted causes together take hardly anything. */
+  untouched(): Uint8Array {
+    const { axis, cells } = this;
+    const out = new Uint8Array(cells.count * cells.units);
+    axis.units.forEach((_, u) => {
+      const before = outputW(axis, u, this.known, new Float64Array(axis.count));
+      const after = outputW(axis, u, this.layers(), new Float64Array(axis.count));
+      for (let k = 0; k < cells.count; k++) {
+        let [all, left] = [0, 0];
+        for (let p = axis.cellFirst[k]; p < axis.cellFirst[k + 1]; p++) {
+          all += before[p];
+          left += after[p];
+        }
+        out[k * cells.units + u] = left > UNTOUCHED * all ? 1 : 0;
+      }
+    });
+    return out;
   }
 
   /** What layers take of the output of the units that they act on, over all points. */

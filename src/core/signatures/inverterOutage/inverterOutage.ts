@@ -27,8 +27,7 @@ const LEAST_STORY_MS = 3 * HOUR_MS;
 export function detectInverterOutage(comparison: Comparison, state: UnitState, snow: SnowChance): Signature[] {
   const { grid } = comparison;
   const { unit, unusable, claimed } = state;
-  const startW = unit.inverters.reduce((sum, inverter) => sum + inverter.startW, 0);
-  const sure = Math.max(SURE_SHARE * unit.acRatedW, SURE_OVER_START * startW);
+  const sure = Math.max(SURE_SHARE * unit.acRatedW, SURE_OVER_START * unit.startW);
   const nothing = Math.max(2, NOTHING_SHARE * unit.acRatedW);
   const dark = (i: number): boolean | null => {
     if (unusable[i] !== 0) return null;
@@ -89,7 +88,7 @@ export function detectInverterOutage(comparison: Comparison, state: UnitState, s
 
 /** Light that would start an inverter on most days, W of its output. */
 export function weakW({ unit }: UnitState): number {
-  return Math.max(WEAK_SHARE * unit.acRatedW, WEAK_OVER_START * unit.inverters.reduce((sum, { startW }) => sum + startW, 0));
+  return Math.max(WEAK_SHARE * unit.acRatedW, WEAK_OVER_START * unit.startW);
 }
 
 /** A stop with the dawn and the dusk around it in which nothing came either. */

@@ -6,8 +6,8 @@ import { calibrationOf } from "../../fit/nuisance";
 import { pointwise } from "../../fit/pointwise";
 
 const YEAR_DAYS = 365.25;
-/** In less the year's round looks like a slope. */
-const LEAST_DAYS = 150;
+/** In less the year's round looks like a slope: models of low light and of split light go with the seasons. */
+const LEAST_DAYS = 295;
 const RAD = Math.PI / 180;
 
 /** `sensor-error`: what all units have in common and no array can do: the reported light drifts, or belongs to another direction. */
@@ -29,12 +29,13 @@ const PLAIN = { load: 0.5, elevationDeg: 25, hours: 60 } as const;
 /** What healthy arrays are expected to lack themselves, and half a spread. */
 const ABOVE_PLAIN = 0.035;
 
-/** What a unit gives over what it could, in the median of plain hours, as a logarithm; NaN where there are too few. */
-function plainLevel({ cells, state }: Fit, unit: number): number {
+/** What a unit gives over what it could, in the median of plain hours in which no other cause acts, as a logarithm; NaN where there are too few. */
+function plainLevel({ cells, state }: Fit, unit: number, untouched: Uint8Array): number {
   const plain: number[] = [];
   for (let k = 0; k < cells.count; k++) {
     const at = k * cells.units + unit;
-    if (cells.load[at] < PLAIN.load || cells.elevationDeg[k] < PLAIN.elevationDeg || Number.isNaN(state.residual[at])) continue;
+    if (cells.load[at] < PLAIN.load || cells.elevationDeg[k] < PLAIN.elevationDeg || !untouched[at] || Number.isNaN(state.residual[at]))
+      continue;
     plain.push(state.residual[at]);
   }
   return plain.length >= PLAIN.hours ? median(plain) : Number.NaN;
@@ -44,7 +45,8 @@ function plainLevel({ cells, state }: Fit, unit: number): number {
 function level(fit: Fit): Candidate | null {
   const { axis, state } = fit;
   const { weather } = axis.comparison;
-  const plain = axis.units.map((_, u) => plainLevel(fit, u));
+  const untouched = fit.untouched();
+  const plain = axis.units.map((_, u) => plainLevel(fit, u, untouched));
   const fitted = axis.units.map((_, u) => calibrationOf(state.coefficients, u, axis.units.length));
   // Lux is told too loosely for that.
   if ((!weather.ghiWm2 && weather.poaWm2.size === 0) || !plain.every((level, u) => level >= LEAST_LEVEL && fitted[u] > 0)) return null;
@@ -71,10 +73,10 @@ function level(fit: Fit): Candidate | null {
 }
 
 function drift({ axis }: Fit): Candidate | null {
-  if ((axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0) < LEAST_DAYS) return null;
-  const mended = axis.comparison.lightMended;
   const days = (axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0);
-  const least = (mended ? REST : 1) * (days < NEARLY_A_YEAR_DAYS ? LEAST_DRIFT.less : LEAST_DRIFT.year);
+  if (days < LEAST_DAYS) return null;
+  const mended = axis.comparison.lightMended;
+  const least = (mended ? REST : 1) * LEAST_DRIFT;
   return {
     ...{ cause: "sensor-error", scope: "site", price: 8, leastShare: -1 },
     // Only upwards: an array that seems to give ever more can't be one that ages. What was mended by too much is taken back.
@@ -103,9 +105,8 @@ const START_LEAN = 0.12;
 const LEAST_LEAN = 0.125;
 /** Of these, where the light has been mended once: what is left is the same error. */
 const REST = 0.15;
-/** A drift has to come to this over the data, as a logarithm: twice what a class B sensor is true to; and to twice that in less than a year's round, part of which looks like a slope. */
-const LEAST_DRIFT = { year: 0.05, less: 0.1 } as const;
-const NEARLY_A_YEAR_DAYS = 300;
+/** A drift has to come to this over the data, as a logarithm: twice what a class B sensor is true to. */
+const LEAST_DRIFT = 0.05;
 
 /** A horizontal sensor that leans: more light from one side, less from the other. */
 function tilt({ axis }: Fit): Candidate | null {
