@@ -1,4 +1,5 @@
 import type { Comparison } from "../../comparison/compare";
+import { DAY_MS } from "../../constants";
 import { inputsOf } from "../../expected/arrayOutput";
 import { moduleTypeOf } from "../../site/lookups";
 import type { PvString } from "../../site/siteSchema";
@@ -23,7 +24,7 @@ export function detectInStringVoltage(comparison: Comparison, { unit, unusable }
   const alone = unit.inverters.flatMap((inverter) =>
     inputsOf(comparison.site, inverter).flatMap(({ strings }) => (strings.length === 1 ? strings : [])),
   );
-  return alone.flatMap((pvString) => {
+  const found = alone.flatMap((pvString) => {
     const [amps, volts] = [unit.stringAmps.get(pvString.id), unit.stringVolts.get(pvString.id)];
     const expectedV = comparison.expected.strings.get(pvString.id)?.voltsV;
     if (!amps || !volts || !expectedV || expectedV.length === 0) return [];
@@ -37,7 +38,16 @@ export function detectInStringVoltage(comparison: Comparison, { unit, unusable }
       ? bypassed(comparison, pvString, step, amps, expectedV)
       : resistant(comparison, pvString, step, amps, expectedV);
   });
+  const near = (SAME_DAYS * DAY_MS) / comparison.grid.stepMs;
+  return found.filter(
+    (one) => !found.some((other) => other !== one && other.cause === one.cause && Math.abs(other.from - one.from) < near),
+  );
 }
+
+/** What befalls two strings of an inverter within so many days is no joint's or diode's own: a shadow, as it grows with the season, does so. */
+const SAME_DAYS = 40;
+/** Heat in a string's joints at the rated current, W: more of it burns through within days, and isn't lived with for weeks. */
+const MOST_HEAT_W = 1200;
 
 /** Of a step that is a string's own each half of the day shows so much; what a shadow takes belongs to one of them. */
 const LEAST_HALF = 0.45;
@@ -95,6 +105,7 @@ function resistant(
 ): Signature[] {
   const from = comparison.days.firsts[step.row];
   const meanA = meanOver(amps, amps, from);
+  if (step.ohm * moduleTypeOf(comparison.site, pvString).impA ** 2 > MOST_HEAT_W) return [];
   if (!(step.ohm * meanA > LEAST_OHMIC_SHARE * meanOver(expectedV, amps, from))) return [];
   return [
     {
