@@ -1,0 +1,23 @@
+import { describe, expect, it } from "vitest";
+import { PAIRS, pairOutcome } from "./pairs";
+
+/** Every so many pairs are diagnosed here; all of them by `npm run bench -- diagnosis --pairs`. */
+const EVERY = 11;
+
+describe("two causes on one site", () => {
+  it("are all pairs of nineteen", () => {
+    expect(PAIRS).toHaveLength(171);
+    expect(new Set(PAIRS.map(([a, b]) => `${a} ${b}`)).size).toBe(171);
+  });
+
+  it("are told apart or named beside each other, four in five of them, and hardly ever with another in their place", {
+    timeout: 300_000,
+  }, () => {
+    const outcomes = PAIRS.flatMap((_, k) => (k % EVERY === 0 ? [pairOutcome(k)] : []));
+    const [asked, known] = [2 * outcomes.length, outcomes.reduce((sum, { told, alike }) => sum + told.length + alike.length, 0)];
+    const open = outcomes.filter(({ told }) => told.length < 2).map(({ pair }) => pair.join(" + "));
+    expect(known / asked, open.join(", ")).toBeGreaterThan(0.8);
+    expect(outcomes.filter(({ told, alike }) => told.length + alike.length === 0).map(({ pair }) => pair)).toEqual([]);
+    expect(outcomes.filter(({ wrong }) => wrong.length > 0).length / outcomes.length).toBeLessThan(0.2);
+  });
+});
