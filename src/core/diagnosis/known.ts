@@ -3,6 +3,7 @@ import type { Axis } from "../fit/axis";
 import type { Candidate } from "../fit/candidate";
 import type { Layer } from "../fit/layers";
 import type { SnowChance } from "../losses/snowCover";
+import { detectStringDecline } from "../signatures/degradation/stringDecline";
 import { detectInverterOutage, worthTelling } from "../signatures/inverterOutage/inverterOutage";
 import { detectModuleConverterFailed } from "../signatures/moduleConverterFailed/moduleConverterFailed";
 import type { Signature, UnitState } from "../signatures/signature";
@@ -12,7 +13,7 @@ import { wetTrips } from "../signatures/wetInsulationTrip/wetInsulationTrip";
 
 /**
  * Causes of a unit that show themselves without a fit: nothing came in good light, a string carried no current, one converter among
- * its neighbours is silent, a string's voltage stepped down.
+ * its neighbours is silent, a string's voltage stepped down, its current sinks from year to year against its neighbours'.
  * @param index of the unit on its axis
  */
 export function knownCauses(comparison: Comparison, state: UnitState, index: number, snow: SnowChance): Candidate[] {
@@ -33,7 +34,7 @@ export function knownCauses(comparison: Comparison, state: UnitState, index: num
         { unit: index, stage: "dc", strings: new Set([string]), values: within(on, signature, () => 1 - 1 / modules) },
       ]);
     }),
-    ...detectInStringVoltage(comparison, state).map((signature) =>
+    ...[...detectInStringVoltage(comparison, state), ...detectStringDecline(comparison, state)].map((signature) =>
       asCandidate(signature, (on) => [
         { unit: index, stage: "dc", strings: new Set([signature.scope]), values: within(on, signature, (i) => signature.leaves?.(i) ?? 1) },
       ]),
