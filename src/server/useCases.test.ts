@@ -179,6 +179,11 @@ describe("the analysis", () => {
     expect(meanwhile).toMatchObject({ current: false, madeAt: before.madeAt, analysis: before.analysis });
     expect((await openCase(ME, caseId)).state.current).toBe(false);
     expect((await triage(ME)).find(({ siteId }) => siteId === site.id)?.outdatedSince).toBe(before.madeAt);
+    // How far the next one is comes from its worker, while it works.
+    const done = new Set<number | null>();
+    for (let look = await analysisOf(ME, site.id); !look.current; look = await analysisOf(ME, site.id)) done.add(look.progress);
+    expect([...done].some((share) => share !== null && share > 0 && share < 1)).toBe(true);
+    expect((await analysisOf(ME, site.id)).progress).toBeNull();
     expect(await freshAnalysisOf(ME, site.id)).toMatchObject({ current: true });
     expect((await openCase(ME, caseId)).state.current).toBe(true);
     await saveSite(ME, site, "Back", "new-version");

@@ -32,6 +32,20 @@ function diagnosed(
 
 const daysApart = (a: string, b: string) => Math.abs(Date.parse(a) - Date.parse(b)) / DAY_MS;
 
+describe("a diagnosis that takes its time", () => {
+  it("says how much is done, more after each look", () => {
+    const site = exampleSite();
+    const weather = weatherOf(site, "2025-03-01T00:00:00Z", 60, 3);
+    const { production } = simulateProduction(site, weather, { seed: 11, faults: [] });
+    const shares: number[] = [];
+    diagnose(site, weather, production, NAMES, undefined, (share) => shares.push(share));
+    expect(shares.length).toBeGreaterThan(1);
+    expect(shares).toEqual([...new Set(shares)].sort((a, b) => a - b));
+    expect(shares[0]).toBeGreaterThan(0);
+    expect(shares.at(-1)).toBeLessThan(1);
+  });
+});
+
 describe("one of two equal strings dead", () => {
   const site = exampleSite();
   const since = "2025-03-14T10:00:00Z";

@@ -33,20 +33,34 @@ export interface DiagnosisRun {
 /**
  * What a site lost, and to which causes.
  * @param names file names for errors
+ * @param report told how much is done, 0 to 1: how many looks it takes isn't known beforehand, so that each goes a part of what is left
  * @throws FormatError where the files can't be compared
  */
-export function diagnose(site: SiteFile, weather: Series, production: Series, names: SourceNames, options?: ModelOptions): DiagnosisRun {
+export function diagnose(
+  site: SiteFile,
+  weather: Series,
+  production: Series,
+  names: SourceNames,
+  options?: ModelOptions,
+  report: (share: number) => void = () => {},
+): DiagnosisRun {
+  let looks = 0;
+  const onLook = () => report(1 - LEFT_AFTER_LOOK ** ++looks);
   // What the files have wrong is put right on copies before anything is held against the light: the clock first, then factors.
   const { comparison: timed, signatures: clocks } = rightClock(compare(site, weather, production, names, options));
   const { comparison, signatures: scales } = rightScale(timed);
-  return diagnoseMended(comparison, [...clocks, ...scales], MOST_MENDED);
+  onLook();
+  return diagnoseMended(comparison, [...clocks, ...scales], MOST_MENDED, onLook);
 }
+
+/** Of the work that is left after each look at what may be; most sites take some five. */
+const LEFT_AFTER_LOOK = 0.75;
 
 /** The light is mended at most so many times: a lean is first told by the first order of what it does. */
 const MOST_MENDED = 3;
 
 /** Goes on from files whose clock and factors are right; where the light turns out to be wrong, once more in the light as it was. */
-function diagnoseMended(comparison: Comparison, told: readonly Signature[], mendings: number): DiagnosisRun {
+function diagnoseMended(comparison: Comparison, told: readonly Signature[], mendings: number, onLook: () => void): DiagnosisRun {
   const states: UnitState[] = comparison.units.map((unit) => ({
     unit,
     unusable: unusableIntervals(comparison, unit),
@@ -57,11 +71,11 @@ function diagnoseMended(comparison: Comparison, told: readonly Signature[], mend
   const full = fullBattery(comparison, states);
   const snow = snowChance(comparison.weather);
   const known = states.flatMap((state, index) => knownCauses(comparison, hidden(state, full), index, snow));
-  const { fit, suspects } = fitted(comparison, states, known, full);
+  const { fit, suspects } = fitted(comparison, states, known, full, onLook);
   const every = buildAxis(comparison, states, 1, 0);
   const sensor = fit.accepted.filter(({ candidate }) => candidate.cause === "sensor-error");
   if (sensor.length > 0 && mendings > 0) {
-    return diagnoseMended(inLight(comparison, lightFactor(every, sensor)), mergedSensor(told, sensor), mendings - 1);
+    return diagnoseMended(inLight(comparison, lightFactor(every, sensor)), mergedSensor(told, sensor), mendings - 1, onLook);
   }
   states.forEach((state, u) => {
     state.healthyRatio = Math.exp(calibrationOf(fit.state.coefficients, u, states.length));
@@ -111,6 +125,7 @@ function fitted(
   states: readonly UnitState[],
   known: readonly Candidate[],
   full: Uint8Array | null,
+  onLook: () => void,
 ): { fit: Fit; suspects: Accepted[] } {
   const sights = states.map((state): Sight => {
     const { unit, unusable } = hidden(state, full);
@@ -119,7 +134,7 @@ function fitted(
   const axis = buildAxis(comparison, sights, fitResolution(comparison));
   const told = known.flatMap((candidate) => candidate.layers(axis, [])).filter(({ stage }) => stage !== "off");
   const fit = new Fit(axis, [...told, ...exportCaps(axis)]);
-  const tried = selectCauses(fit, PROPOSERS);
+  const tried = selectCauses(fit, PROPOSERS, onLook);
   findRivals(fit, PROPOSERS);
   // What isn't likelier than not is no part of the sums.
   const doubted = fit.accepted.filter((one) => logOddsOf(one) < 0);

@@ -27,20 +27,21 @@ const SECOND_CHANCES = 2;
 /**
  * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each. What was
  * promising once and nothing any more, beside what was preferred to it, is tried again with everything free to move.
+ * @param onRound called after each look at what may be
  * @returns what was tried last and didn't pay, the nearest first
  */
-export function selectCauses(fit: Fit, proposers: readonly Proposer[]): Accepted[] {
+export function selectCauses(fit: Fit, proposers: readonly Proposer[], onRound: () => void = () => {}): Accepted[] {
   if (brightDays(fit) < LEAST_BRIGHT_DAYS) return [];
   const empty = fit.kept();
   const first = fit.tryAll(proposers.flatMap((propose) => propose(fit))).sort((a, b) => surplusOf(b) - surplusOf(a));
-  const tried = takeUp(fit, proposers, first);
+  const tried = takeUp(fit, proposers, onRound, first);
   // What hides whatever is missing takes others' days too, and keeps them from being seen: where it went first, the next best goes first as well.
   const other = first.find((one) => !hides(fit, one));
   if (!first[0] || !hides(fit, first[0]) || surplusOf(first[0]) <= 0 || !other || surplusOf(other) <= 0) return tried;
   const kept = fit.kept();
   fit.goBackTo(empty);
   fit.accept(narrowed(fit, other));
-  const triedAfter = takeUp(fit, proposers);
+  const triedAfter = takeUp(fit, proposers, onRound);
   if (fit.total < totalOf(kept)) return triedAfter;
   fit.goBackTo(kept);
   return tried;
@@ -50,12 +51,13 @@ const hides = ({ axis }: Fit, one: Accepted | undefined) =>
   one?.candidate.layers(axis, one.values).some(({ stage }) => stage === "cover") ?? false;
 
 /** @param first what was tried already with nothing taken up */
-function takeUp(fit: Fit, proposers: readonly Proposer[], first?: readonly Accepted[]): Accepted[] {
+function takeUp(fit: Fit, proposers: readonly Proposer[], onRound: () => void, first?: readonly Accepted[]): Accepted[] {
   const letGo = new Set<string>();
   const promising = new Map<string, Accepted>();
   let chances = SECOND_CHANCES;
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const all = round === 0 && first ? first : fit.tryAll(proposers.flatMap((propose) => propose(fit)));
+    onRound();
     const tried = [...all].sort((a, b) => surplusOf(b) - surplusOf(a));
     // What has no parameters can't have been fitted wrongly.
     for (const one of tried) if (surplusOf(one) > 0 && one.values.length > 0) promising.set(keyOf(one), one);

@@ -29,12 +29,17 @@ export interface AnalysisState {
   madeAt: string | null;
   /** False while the data have changed since, and another one is being made. */
   current: boolean;
+  /** How much of the next one is done, 0 to 1; null where none is being made here. */
+  progress: number | null;
   /** Why the newest one couldn't be made, where that failed; it is tried again after a while, or when the data change. */
   failure: string | null;
 }
 
 /** A calculation that failed isn't begun again at every look, but after so long. */
 const TRY_AGAIN_MS = 60_000;
+
+/** How far the analyses are that this process is making, by site. */
+const progress = () => processWide("progress of analyses", () => new Map<string, number>());
 
 /** The last failure of each site. */
 const failures = () => processWide("failed analyses", () => new LRUCache<string, string>({ max: 1000, ttl: TRY_AGAIN_MS }));
@@ -110,6 +115,7 @@ function stateOf(siteId: string, stored: AnalysisRecord | null, current: boolean
     summary: summary ?? noAnalysisSummary([], null),
     madeAt: stored && summary ? new Date(stored.madeAt).toISOString() : null,
     current,
+    progress: current ? null : (progress().get(siteId) ?? null),
     failure: current ? null : failureOf(siteId),
   };
 }
@@ -124,8 +130,13 @@ async function analyseNow(siteId: string, signal: AbortSignal): Promise<void> {
   if (!read) throw new BusyError("The site's data are changing just now; try again in a moment");
   const stored = await AnalysisRecord.findByPk(siteId, { attributes: ["key", "summary"], raw: true });
   const knownKey = stored && readSummary(stored.summary) ? stored.key : null;
-  const reply = await runTask("analyse", { ...read.content, code: codeVersion(), knownKey }, { signal });
-  await keep(siteId, read.revision, reply);
+  const onProgress = (share: number) => void progress().set(siteId, share);
+  try {
+    const reply = await runTask("analyse", { ...read.content, code: codeVersion(), knownKey }, { signal, onProgress });
+    await keep(siteId, read.revision, reply);
+  } finally {
+    progress().delete(siteId);
+  }
 }
 
 async function keep(siteId: string, revision: number, reply: AnalyseReply): Promise<void> {

@@ -11,6 +11,8 @@ const POLL_MS = 2000;
 export interface Age {
   madeAt: string | null;
   current: boolean;
+  /** Of the next one, 0 to 1; null where nothing is known of it. */
+  progress: number | null;
   failure: string | null;
 }
 
@@ -21,6 +23,7 @@ export interface Age {
 export function AnalysisAge({ siteId, age, timeZone }: { siteId: string; age: Age; timeZone: string }) {
   const router = useRouter();
   const [failure, setFailure] = useState(age.failure);
+  const [progress, setProgress] = useState(age.progress);
 
   useEffect(() => {
     if (age.current) return;
@@ -29,6 +32,7 @@ export function AnalysisAge({ siteId, age, timeZone }: { siteId: string; age: Ag
       const now = await send<Age>(`/api/sites/${encodeURIComponent(siteId)}/analysis`, "GET");
       if (gone || "error" in now) return;
       setFailure(now.failure);
+      setProgress(now.progress);
       if (now.current || now.madeAt !== age.madeAt) router.refresh();
     };
     const timer = setInterval(() => void look(), POLL_MS);
@@ -41,16 +45,16 @@ export function AnalysisAge({ siteId, age, timeZone }: { siteId: string; age: Ag
   if (age.current) return null;
   return (
     <p role="status" className="no-print mb-4 border-l-4 border-watch bg-raised py-2 pr-3 pl-3">
-      {words(age.madeAt, failure, timeZone)}
+      {words(age.madeAt, failure, progress, timeZone)}
     </p>
   );
 }
 
-function words(madeAt: string | null, failure: string | null, timeZone: string): string {
+function words(madeAt: string | null, failure: string | null, progress: number | null, timeZone: string): string {
   const shown = madeAt
     ? `The data have changed since. These figures are of ${instantText(madeAt, timeZone)}.`
     : "There are no figures yet.";
-  return failure
-    ? `${shown} New ones could not be worked out: ${failure}.`
-    : `${shown} New ones are being worked out and come by themselves.`;
+  if (failure) return `${shown} New ones could not be worked out: ${failure}.`;
+  const part = progress === null ? "" : `, ${Math.round(100 * progress)} % so far,`;
+  return `${shown} New ones are being worked out${part} and come by themselves.`;
 }

@@ -6,13 +6,14 @@ import { RefusedError } from "@/core/errors/errors";
 import { readSiteFile } from "@/core/formats/siteFile";
 import { assembleSeries } from "@/db/assembleSeries";
 import type { PackedChannel } from "@/db/packedDays";
+import type { Report } from "../asTask";
 import type { AnalyseReply, AnalyseRequest, SiteContent } from "../taskTypes";
 
 /** What sources are called in the diagnosis's own refusals. */
 export const SOURCES = { weather: "the weather data", production: "the production data" } as const;
 
 /** Diagnoses a site's data, unless an analysis of the same content by the same code is known. */
-export function runAnalyse({ code, knownKey, ...content }: AnalyseRequest): AnalyseReply {
+export function runAnalyse({ code, knownKey, ...content }: AnalyseRequest, report: Report = () => {}): AnalyseReply {
   const key = `${code}/${contentKey(content)}`;
   if (key === knownKey) return { key, same: true };
   const weather = assembleSeries(content.weather);
@@ -23,7 +24,7 @@ export function runAnalyse({ code, knownKey, ...content }: AnalyseRequest): Anal
   }
   try {
     const site = readSiteFile(content.siteText, "the site's description");
-    const run = diagnose(site, weather, production, SOURCES);
+    const run = diagnose(site, weather, production, SOURCES, undefined, report);
     const overview = overviewOf(run);
     return {
       key,
