@@ -6,6 +6,7 @@ import { Costs, type Fitness } from "./cost";
 import { type Layer, outputW } from "./layers";
 import { estimateNoise, type Noise } from "./noise";
 import { buildNuisance, litDays } from "./nuisance";
+import { bestStart, type CostAt, patternSearch } from "./patternSearch";
 import { reachOf } from "./reach";
 import { Scratch } from "./scratch";
 
@@ -24,8 +25,6 @@ const SURE_GAIN = 250;
 const HOPELESS = 30;
 /** Where causes leave more than this they hardly act. */
 const UNTOUCHED = 0.97;
-/** A search stops when its steps are this small a part of the first ones. */
-const FINE = 0.04;
 /** What a cause has to explain beyond its price before it is believed: the model is never quite true. */
 const SAFETY = 8;
 
@@ -33,15 +32,6 @@ const SAFETY = 8;
 export function surplusOf({ gain, price, lostShare, candidate, values }: Accepted): number {
   return lostShare < candidate.leastShare || candidate.believable?.(values) === false ? Number.NEGATIVE_INFINITY : gain - price;
 }
-
-/** Parameters and what they cost. */
-interface Found {
-  values: number[];
-  cost: number;
-}
-
-/** What parameters cost. */
-type CostAt = (values: readonly number[]) => number;
 
 /** Accepted causes and how well they fit. */
 interface Kept {
@@ -123,9 +113,9 @@ export class Fit {
   private rough(candidate: Candidate, base: readonly Layer[]): Accepted {
     const costAt = this.costOf(candidate, base);
     const price = this.priceOf(candidate);
-    const start = this.bestStart(candidate, costAt);
+    const start = bestStart(candidate, costAt);
     const hopeless = this.state.cost - start.cost < HOPE.start * price;
-    const { values, cost } = hopeless ? start : this.search(candidate, start, costAt, SWEEPS.rough);
+    const { values, cost } = hopeless ? start : patternSearch(candidate, start, costAt, SWEEPS.rough);
     const lostShare = hopeless ? 0 : this.lostShare(base, candidate.layers(this.axis, values));
     return { candidate, values, gain: this.state.cost - cost, price, lostShare };
   }
@@ -133,7 +123,7 @@ export class Fit {
   private finish(one: Accepted, base: readonly Layer[]): Accepted {
     const { candidate } = one;
     const costAt = this.costOf(candidate, base);
-    const { values } = this.search(candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.first);
+    const { values } = patternSearch(candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.first);
     const layers = candidate.layers(this.axis, values);
     return {
       ...one,
@@ -141,19 +131,6 @@ export class Fit {
       gain: this.state.cost - this.costWith([...base, ...layers], false).cost,
       lostShare: this.lostShare(base, layers),
     };
-  }
-
-  /** The best of the places that a candidate names to begin with, within its bounds. */
-  private bestStart({ parameters, starts }: Candidate, costAt: CostAt): Found {
-    const within = (values: readonly number[]) =>
-      values.map((value, k) => Math.min(parameters[k].most, Math.max(parameters[k].least, value)));
-    let best: Found | null = null;
-    for (const start of starts ?? [parameters.map(({ value }) => value)]) {
-      const values = within(start);
-      const cost = costAt(values);
-      if (best === null || cost < best.cost) best = { values, cost };
-    }
-    return best as Found;
   }
 
   /** Takes a candidate up and fits all together again. */
@@ -239,7 +216,7 @@ export class Fit {
     for (const one of this.accepted) {
       if (one.values.length === 0) continue;
       const costAt = this.costOf(one.candidate, collapse(this.layers(one)));
-      one.values = this.search(one.candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.together).values;
+      one.values = patternSearch(one.candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.together).values;
     }
   }
 
@@ -335,39 +312,5 @@ export class Fit {
       for (const u of touched) outputW(axis, u, layers, own[u]);
       return this.costs.costFrom(residuals(axis, this.cells, own, residual, touched));
     };
-  }
-
-  /** Pattern search over a candidate's parameters within their bounds (Hooke & Jeeves 1961). */
-  private search(candidate: Candidate, start: Found, costAt: CostAt, sweeps: number): Found {
-    const values = [...start.values];
-    let { cost } = start;
-    const steps = candidate.parameters.map(({ step }) => step);
-    for (let sweep = 0; sweep < sweeps; sweep++) {
-      let moved = false;
-      candidate.parameters.forEach((parameter, k) => {
-        if (steps[k] <= FINE * parameter.step) return;
-        for (const sign of [1, -1]) {
-          let went = false;
-          for (let again = 0; again < 4; again++) {
-            const before = values[k];
-            values[k] = Math.min(parameter.most, Math.max(parameter.least, before + sign * steps[k]));
-            const next = values[k] === before ? Number.POSITIVE_INFINITY : costAt(values);
-            if (next < cost - 1e-9) {
-              cost = next;
-              went = true;
-              moved = true;
-              steps[k] *= 1.3;
-            } else {
-              values[k] = before;
-              break;
-            }
-          }
-          if (went) return;
-        }
-        steps[k] *= 0.4;
-      });
-      if (!moved && steps.every((step, k) => step <= FINE * candidate.parameters[k].step)) break;
-    }
-    return { values, cost };
   }
 }
