@@ -4,7 +4,8 @@ export const MINUTE_MS = 60 * SECOND_MS;
 export const HOUR_MS = 60 * MINUTE_MS;
 export const DAY_MS = 24 * HOUR_MS;
 /** The mean year of the Gregorian calendar, 365.2425 days. */
-export const YEAR_MS = 365.2425 * DAY_MS;
+export const YEAR_DAYS = 365.2425;
+export const YEAR_MS = YEAR_DAYS * DAY_MS;
 
 /** Minutes of a day on a clock without a jump. */
 export const DAY_MINUTES = 1440;

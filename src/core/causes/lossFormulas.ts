@@ -25,9 +25,12 @@ const FORMULAS: Record<CauseId, LossFormula> = {
   "wet-insulation-trip": takes("P → 0", "Nothing came in the intervals told."),
   "thermal-derating": takes(
     "P → least of P and a cap that falls with the air's temperature",
-    "Cap and fall are fitted to the hours in which it stood there.",
+    "Cap and fall are fitted to the hours in which it stood there; where it stood there, the cap is what was measured, within a fifth.",
   ),
-  degradation: takes("P → P · (1 − r · years)", "r: loss a year beyond the ordinary ageing, fitted."),
+  degradation: takes(
+    "P → P · (1 − r · years)",
+    "r: loss a year beyond the ordinary ageing, fitted; of a single string, how its current sinks against its neighbours'.",
+  ),
   shading: takes(
     "P → P · (1 − depth · direct share)",
     "While the sun stands behind what casts the shadow; its sides, top and depth are fitted to where in the sky something is missing.",

@@ -1,4 +1,4 @@
-import { DAY_MS } from "../constants";
+import { DAY_MS, YEAR_DAYS } from "../constants";
 import type { Axis } from "./axis";
 import type { Cells } from "./cells";
 
@@ -30,7 +30,6 @@ const SITE_MEAN = -0.02;
 
 /** A year's round can be told apart from a slope only from so many days on. */
 const SEASON_DAYS = 150;
-const YEAR_DAYS = 365.25;
 
 /** Columns of what may be off, by cell and unit, with their spreads: one calibration a unit first, then the site's, then the others that all share. */
 export interface Nuisance {

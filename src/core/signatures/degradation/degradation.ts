@@ -1,9 +1,9 @@
+import { YEAR_DAYS } from "../../constants";
 import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
 import { pointwise } from "../../fit/pointwise";
 
-const YEAR_DAYS = 365.25;
 /** Under a year a slope is a season's. */
 const LEAST_DAYS = 400;
 /** Beyond the ordinary rate, % a year: less nobody could claim for (Jordan & Kurtz 2013: median 0.5, most under 1). */

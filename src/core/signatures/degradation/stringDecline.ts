@@ -1,10 +1,9 @@
 import { linearRegression, median } from "simple-statistics";
 import type { Comparison } from "../../comparison/compare";
-import { DAY_MS } from "../../constants";
+import { DAY_MS, YEAR_DAYS } from "../../constants";
 import { stringNameplateW } from "../../site/lookups";
 import type { Signature, UnitState } from "../signature";
 
-const YEAR_DAYS = 365.25;
 /** A string is held against its neighbours in the same light: neither weather nor sensor is in it, and a season hardly. */
 const LEAST_DAYS = 400;
 /** Light in which shadows of what stands around are short, as part of the string's nameplate; and so many intervals of it in a month. */

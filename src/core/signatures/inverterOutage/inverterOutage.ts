@@ -5,13 +5,13 @@ import { type Run, runsWhere } from "../../series/intervalRuns";
 import type { Signature, UnitState } from "../signature";
 
 /** Light that surely starts the inverter: this share of the rating, and well over its threshold. */
-const SURE_SHARE = 0.06;
+export const SURE_SHARE = 0.06;
 const SURE_OVER_START = 4;
 /** Once it stands still, the stop is followed into light that would hardly start it: the dawn before and the dusk after. */
 const WEAK_SHARE = 0.015;
 const WEAK_OVER_START = 2;
 /** Output that counts as none. */
-const NOTHING_SHARE = 0.004;
+export const NOTHING_SHARE = 0.004;
 const LEAST_LIT_MS = 0.75 * HOUR_MS;
 /** Stops that follow each other within this time are one story. */
 const SAME_STORY_MS = 14 * 24 * HOUR_MS;

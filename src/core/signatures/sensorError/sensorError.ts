@@ -1,14 +1,13 @@
 import { median } from "simple-statistics";
+import { RAD, YEAR_DAYS } from "../../constants";
 import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
 import { calibrationOf } from "../../fit/nuisance";
 import { pointwise } from "../../fit/pointwise";
 
-const YEAR_DAYS = 365.25;
 /** In less the year's round looks like a slope: models of low light and of split light go with the seasons. */
 const LEAST_DAYS = 295;
-const RAD = Math.PI / 180;
 
 /** `sensor-error`: what all units have in common and no array can do: the reported light drifts, or belongs to another direction. */
 export function proposeSensorError(fit: Fit): Candidate[] {

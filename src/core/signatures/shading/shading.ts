@@ -1,3 +1,4 @@
+import { DAY_MS, RAD, YEAR_DAYS } from "../../constants";
 import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
@@ -48,7 +49,6 @@ export function proposeShading(fit: Fit): Candidate[] {
   });
 }
 
-const RAD = Math.PI / 180;
 /** Where in the data a shadow may begin, as parts of them. */
 const STARTS = [0, 0.15, 0.3, 0.45, 0.6, 0.75];
 
@@ -124,8 +124,8 @@ function bestBlockAt(fit: Fit, plane: string, firstRow: number, deep: number): B
 
 function candidateOf(axis: Axis, plane: string, block: Block, string: string | null = null): Candidate {
   const lastDay = axis.day.at(-1) ?? 0;
-  const years = lastDay / 365.25;
-  const firstDay = (axis.comparison.days.firsts[block.row] * axis.comparison.grid.stepMs) / 86_400_000;
+  const years = lastDay / YEAR_DAYS;
+  const firstDay = (axis.comparison.days.firsts[block.row] * axis.comparison.grid.stepMs) / DAY_MS;
   const parameters = [
     { name: "bearingDeg", value: block.bearingDeg, least: 0, most: 360, step: 6 },
     { name: "halfWidthDeg", value: block.halfWidthDeg, least: 2, most: 75, step: 5 },
@@ -191,7 +191,7 @@ function shadeShare(
     const dull = 1 - dome * (1 - beam[p]);
     const off = Math.abs(((axis.sunAzimuthDeg[p] - bearing + 540) % 360) - 180);
     if (off > half + 4 * soft) return dull;
-    const height = top + (growth * (axis.day[p] - 365.25)) / 365.25 - axis.sunElevationDeg[p];
+    const height = top + (growth * (axis.day[p] - YEAR_DAYS)) / YEAR_DAYS - axis.sunElevationDeg[p];
     if (height < -4 * soft) return dull;
     const within = 1 / (1 + Math.exp(-(half - off) / (0.5 * soft)));
     const under = 1 / (1 + Math.exp(-height / (0.5 * soft)));

@@ -1,7 +1,7 @@
 import type { Comparison } from "../../comparison/compare";
 import { HOUR_MS } from "../../constants";
 import type { SnowChance } from "../../losses/snowCover";
-import { weakW } from "../inverterOutage/inverterOutage";
+import { NOTHING_SHARE, SURE_SHARE, weakW } from "../inverterOutage/inverterOutage";
 import type { Signature, UnitState } from "../signature";
 
 /** So long after rain wiring may still be wet; and so many hours of good light it takes to dry, however long they are in coming. */
@@ -45,7 +45,7 @@ function untilDry({ grid }: Comparison, { unit }: UnitState, rainMm: Float64Arra
   for (let i = 0; i < grid.count; i++) {
     if (rainMm[i] > 0) toDryMs = DRYING_MS;
     wet[i] = toDryMs > 0 ? 1 : 0;
-    if (unit.expectedW[i] > GOOD_LIGHT * unit.acRatedW) toDryMs -= grid.stepMs;
+    if (unit.expectedW[i] > SURE_SHARE * unit.acRatedW) toDryMs -= grid.stepMs;
   }
   return wet;
 }
@@ -68,10 +68,10 @@ function tripOf(comparison: Comparison, state: UnitState, all: readonly Signatur
   for (let row = 0; row < days.days.length; row++) {
     let [lit, wetLit, stopped, wetStopped] = [0, 0, 0, 0];
     for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
-      if (!(unit.expectedW[i] > GOOD_LIGHT * unit.acRatedW) || Number.isNaN(unit.measuredW[i]) || expected.sun.litShare[i] <= 0) continue;
+      if (!(unit.expectedW[i] > SURE_SHARE * unit.acRatedW) || Number.isNaN(unit.measuredW[i]) || expected.sun.litShare[i] <= 0) continue;
       lit++;
       wetLit += wet[i];
-      if (unit.measuredW[i] > NOTHING * unit.acRatedW || !within(i)) continue;
+      if (unit.measuredW[i] > NOTHING_SHARE * unit.acRatedW || !within(i)) continue;
       stopped++;
       wetStopped += wet[i];
     }
@@ -108,14 +108,10 @@ function claimWeakLight(state: UnitState, wet: Uint8Array, snow: SnowChance): vo
   const { unit, unusable, claimed } = state;
   const weak = weakW(state);
   for (let i = 0; i < wet.length; i++) {
-    if (wet[i] && !snow.possible[i] && unusable[i] === 0 && unit.expectedW[i] >= weak && unit.measuredW[i] <= NOTHING * unit.acRatedW)
+    if (wet[i] && !snow.possible[i] && unusable[i] === 0 && unit.expectedW[i] >= weak && unit.measuredW[i] <= NOTHING_SHARE * unit.acRatedW)
       claimed[i] = 1;
   }
 }
-
-/** Parts of the rating: light in which an inverter works, and output that counts as none. */
-const GOOD_LIGHT = 0.06;
-const NOTHING = 0.004;
 
 /** A stop that goes on for days, through the dry as well: moisture's ends when it has dried. */
 const LASTING_MS = 60 * HOUR_MS;
@@ -126,8 +122,8 @@ function lasts({ grid }: Comparison, { unit }: UnitState, { from, to }: Signatur
   if ((end - from) * grid.stepMs < LASTING_MS) return false;
   let [lit, dry] = [0, 0];
   for (let i = from; i < end; i++) {
-    if (unit.measuredW[i] > NOTHING * unit.acRatedW) return false;
-    if (!(unit.expectedW[i] > GOOD_LIGHT * unit.acRatedW)) continue;
+    if (unit.measuredW[i] > NOTHING_SHARE * unit.acRatedW) return false;
+    if (!(unit.expectedW[i] > SURE_SHARE * unit.acRatedW)) continue;
     lit++;
     dry += 1 - wet[i];
   }

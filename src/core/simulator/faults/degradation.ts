@@ -1,8 +1,6 @@
 import { z } from "zod";
-import { DAY_MS } from "../../constants";
+import { DAY_MS, YEAR_DAYS } from "../../constants";
 import { faultKind } from "./faultKind";
-
-const YEAR_DAYS = 365.25;
 
 /** A decline beyond the ordinary one, from its beginning on; without one, from that of the series. */
 export const degradation = faultKind({
