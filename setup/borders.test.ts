@@ -25,6 +25,8 @@ const ARROWS: [from: string, to: string, rule: string][] = [
   ["src/core/formats/toDiagnosis.ts", "../diagnosis/target", "core-formats"],
   ["src/core/losses/toExpected.ts", "../expected/target", "core-losses"],
   ["src/core/signatures/toDiagnosis.ts", "../diagnosis/target", "core-signatures"],
+  ["src/core/causes/dust/about.ts", "../../expected/target", "core-causes"],
+  ["src/core/causes/dust/engine.ts", "../../diagnosis/target", "core-causes-told"],
   ["src/core/inspection/toDiagnosis.ts", "../diagnosis/target", "core-inspection"],
   ["src/core/expected/toComparison.ts", "../comparison/target", "core-expected"],
   ["src/core/attic/homeless.ts", "../sun/target", "core-knows-its-steps"],
@@ -47,6 +49,7 @@ const ARROWS: [from: string, to: string, rule: string][] = [
 
 const ALLOWED: [from: string, to: string][] = [
   ["src/server/allowed.ts", "@/core/sun/target"],
+  ["src/core/causes/dust/fault.ts", "../../expected/target"],
   ["src/core/sun/allowed.ts", "../series/target"],
   ["src/app/allowed.ts", "@/server/target"],
   ["src/field/allowed.ts", "@/core/sun/target"],

@@ -1,11 +1,11 @@
 import { CAUSE_IDS, CAUSES, type CauseId } from "@/core/causes/causes";
+import { engineOf } from "@/core/causes/engines";
 import { DAY_MS } from "@/core/constants";
 import { readSiteFile } from "@/core/formats/siteFile";
 import { placeOf } from "@/core/plane/scopePlace";
+import { RandomStream } from "@/core/random";
 import type { Series } from "@/core/series/grid";
-import { faultKindOf } from "@/core/simulator/faults/faultKinds";
 import { type FaultEntry, readFaultsFile } from "@/core/simulator/faultsFile";
-import { RandomStream } from "@/core/simulator/random";
 import { simulateSite } from "@/core/simulator/simulateSite";
 import { type Climate, makeWeather } from "@/core/simulator/weatherMaker";
 import { stringsOf } from "@/core/site/lookups";
@@ -165,7 +165,7 @@ function makeSite(
 
 /** A fault of a cause at a fitting place, at a time within the period, of a size that a technician would be called for. */
 function faultOf(random: RandomStream, site: SiteFile, cause: CauseId, startMs: number, days: number): FaultEntry {
-  const { scopes } = faultKindOf(cause);
+  const { scopes } = engineOf(cause).fault;
   const [pvString] = site.strings;
   const scope = { string: pvString.id, module: `${pvString.id}.03`, inverter: "inv1", plane: "roof", site: "site", meter: "meter.main" }[
     scopes[0]

@@ -160,7 +160,7 @@ function merged(entries: readonly Entry[]): Entry[] {
   const out: Entry[] = [];
   for (const entry of entries) {
     const same = out.find(({ cause, scope }) => cause === entry.cause && scope === entry.scope);
-    if (!same || !ONE_STORY.has(entry.cause)) {
+    if (!same || !CAUSES[entry.cause].oneStory) {
       out.push({ ...entry });
       continue;
     }
@@ -173,8 +173,6 @@ function merged(entries: readonly Entry[]): Entry[] {
   }
   return out;
 }
-
-const ONE_STORY: ReadonlySet<CauseId> = new Set(["shading", "snow", "soiling", "sensor-error", "degradation", "thermal-derating"]);
 
 const weightOf = ({ evidence }: Entry) => evidence.reduce((sum, { weight }) => sum + weight, 0);
 

@@ -1,3 +1,6 @@
+import { exportCaps, fullBattery } from "../causes/curtailment/curtailment";
+import { unusableIntervals } from "../causes/dataGap/dataGap";
+import { ENGINES } from "../causes/engines";
 import { type Comparison, compare, inLight, type SourceNames } from "../comparison/compare";
 import type { ModelOptions } from "../expected/options";
 import { type Attribution, attribute } from "../fit/attribute";
@@ -6,21 +9,15 @@ import type { Accepted, Candidate } from "../fit/candidate";
 import { findRivals, logOddsOf } from "../fit/confidence";
 import { Fit, surplusOf } from "../fit/fit";
 import { calibrationOf } from "../fit/nuisance";
-import { selectCauses } from "../fit/select";
+import { type Proposer, selectCauses } from "../fit/select";
 import { settleCaps } from "../fit/settleCaps";
 import type { Diagnosis } from "../formats/diagnosisFile";
 import { snowChance } from "../losses/snowCover";
 import type { Series } from "../series/grid";
-import { rightClock } from "../signatures/clockError/clockError";
-import { exportCaps, fullBattery } from "../signatures/curtailment/curtailment";
-import { detectDataGaps, unusableIntervals } from "../signatures/dataGap/dataGap";
-import { rightScale } from "../signatures/scaleError/scaleError";
-import { detectShadedSensor } from "../signatures/sensorError/shadedSensor";
 import type { Signature, UnitState } from "../signatures/signature";
 import type { SiteFile } from "../site/siteSchema";
 import { assemble, fittedEvidence } from "./assemble";
 import { knownCauses } from "./known";
-import { PROPOSERS } from "./proposers";
 import type { Standing } from "./standing";
 
 /** A diagnosis with what it was told from, for charts. */
@@ -47,11 +44,22 @@ export function diagnose(
   let looks = 0;
   const onLook = () => report(1 - LEFT_AFTER_LOOK ** ++looks);
   // What the files have wrong is put right on copies before anything is held against the light: the clock first, then factors.
-  const { comparison: timed, signatures: clocks } = rightClock(compare(site, weather, production, names, options));
-  const { comparison, signatures: scales } = rightScale(timed);
+  let comparison = compare(site, weather, production, names, options);
+  const told: Signature[] = [];
+  for (const right of RIGHTS) {
+    const righted = right(comparison);
+    comparison = righted.comparison;
+    told.push(...righted.signatures);
+  }
   onLook();
-  return diagnoseMended(comparison, [...clocks, ...scales], MOST_MENDED, onLook);
+  return diagnoseMended(comparison, told, MOST_MENDED, onLook);
 }
+
+const PROPOSERS: readonly Proposer[] = ENGINES.flatMap(({ propose }) => propose ?? []);
+
+const RIGHTS = ENGINES.flatMap(({ rights }) => rights ?? [])
+  .sort((a, b) => a.turn - b.turn)
+  .map(({ right }) => right);
 
 /** Of the work that is left after each look at what may be; most sites take some five. */
 const LEFT_AFTER_LOOK = 0.75;
@@ -67,15 +75,18 @@ function diagnoseMended(comparison: Comparison, told: readonly Signature[], mend
     claimed: new Uint8Array(comparison.grid.count),
     healthyRatio: 1,
   }));
-  const shaded = told.some(({ cause }) => cause === "sensor-error") ? [] : detectShadedSensor(comparison, states);
+  // What is already told of the light's source speaks for these hours too.
+  const inWrongLight = ENGINES.flatMap((one) =>
+    told.some(({ cause }) => cause === one.cause) ? [] : (one.inLight?.(comparison, states) ?? []),
+  );
   const full = fullBattery(comparison, states);
   const snow = snowChance(comparison.weather);
-  const known = states.flatMap((state, index) => knownCauses(comparison, hidden(state, full), index, snow));
+  const known = states.flatMap((state, index) => knownCauses({ comparison, state: hidden(state, full), index, snow }));
   const { fit, suspects } = fitted(comparison, states, known, full, onLook);
   const every = buildAxis(comparison, states, 1, 0);
-  const sensor = fit.accepted.filter(({ candidate }) => candidate.cause === "sensor-error");
-  if (sensor.length > 0 && mendings > 0) {
-    return diagnoseMended(inLight(comparison, lightFactor(every, sensor)), mergedSensor(told, sensor), mendings - 1, onLook);
+  const mended = fit.accepted.filter((one) => mendsLight(one, fit.axis));
+  if (mended.length > 0 && mendings > 0) {
+    return diagnoseMended(inLight(comparison, lightFactor(every, mended)), mergedLight(told, mended), mendings - 1, onLook);
   }
   states.forEach((state, u) => {
     state.healthyRatio = Math.exp(calibrationOf(fit.state.coefficients, u, states.length));
@@ -84,25 +95,30 @@ function diagnoseMended(comparison: Comparison, told: readonly Signature[], mend
     ...known.map((candidate) => ({ candidate, values: [], fitted: null })),
     ...fit.accepted.map((one) => ({ candidate: one.candidate, values: one.values, fitted: one })),
   ];
-  const files = [...told, ...shaded, ...detectDataGaps(comparison, states)];
+  const files = [...told, ...inWrongLight, ...ENGINES.flatMap(({ inGaps }) => inGaps?.(comparison, states) ?? [])];
   const attribution = attributed(every, standing, fit, full);
   return { diagnosis: assemble({ comparison, states, files, standing, suspects, attribution }), comparison, states };
 }
 
+/** Whether a cause says that the light itself is told wrong. */
+function mendsLight({ candidate, values }: Accepted, axis: Axis): boolean {
+  return candidate.layers(axis, values).some(({ stage }) => stage === "light");
+}
+
 /** True over reported light, by interval. */
-function lightFactor(every: Axis, sensor: readonly Accepted[]): Float64Array {
+function lightFactor(every: Axis, mended: readonly Accepted[]): Float64Array {
   const factor = new Float64Array(every.comparison.grid.count).fill(1);
-  for (const { candidate, values } of sensor) {
+  for (const { candidate, values } of mended) {
     const [layer] = candidate.layers(every, values);
     for (let p = 0; p < every.count; p++) factor[every.interval[p]] *= layer.values[p];
   }
   return factor;
 }
 
-/** What is said of the sensor, once: what the second look mends is the rest of the first. */
-function mergedSensor(told: readonly Signature[], sensor: readonly Accepted[]): Signature[] {
-  if (told.some(({ cause }) => cause === "sensor-error")) return [...told];
-  const [surest] = [...sensor].sort((a, b) => surplusOf(b) - surplusOf(a));
+/** What is said of the light, once: what the second look mends is the rest of the first. */
+function mergedLight(told: readonly Signature[], mended: readonly Accepted[]): Signature[] {
+  const [surest] = [...mended].sort((a, b) => surplusOf(b) - surplusOf(a));
+  if (told.some(({ cause }) => cause === surest.candidate.cause)) return [...told];
   const { candidate, values } = surest;
   return [
     ...told,

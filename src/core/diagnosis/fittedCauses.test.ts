@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { CAUSES, type CauseId } from "../causes/causes";
+import { ENGINES } from "../causes/engines";
 import { compare } from "../comparison/compare";
 import { DAY_MS } from "../constants";
 import { buildAxis } from "../fit/axis";
@@ -10,7 +11,6 @@ import { exampleSite } from "../simulator/exampleSite";
 import { type CaseOptions, simulatedCase } from "../simulator/simulatedCase";
 import { sunPositions } from "../sun/position";
 import { diagnose } from "./diagnose";
-import { PROPOSERS } from "./proposers";
 
 const NAMES = { weather: "w", production: "p" };
 
@@ -151,9 +151,10 @@ it("finds the same whatever the order of the proposers", () => {
   const { site, weather, production } = simulated({ faults });
   const comparison = compare(site, weather, production, NAMES);
   const sights = comparison.units.map((unit) => ({ unit, unusable: new Uint8Array(comparison.grid.count) }));
-  const found = [PROPOSERS, [...PROPOSERS].reverse()].map((proposers) => {
+  const proposers = ENGINES.flatMap(({ propose }) => propose ?? []);
+  const found = [proposers, [...proposers].reverse()].map((each) => {
     const fit = new Fit(buildAxis(comparison, sights, 1));
-    selectCauses(fit, proposers);
+    selectCauses(fit, each);
     return fit.accepted
       .map(({ candidate: { cause, scope }, values }) => ({ cause, scope, values }))
       .sort((a, b) => a.cause.localeCompare(b.cause));

@@ -1,4 +1,5 @@
-import { CAUSES, type CauseId, type CauseKind } from "../causes/causes";
+import type { CauseKind } from "../causes/about";
+import { CAUSES, type CauseId } from "../causes/causes";
 import type { StandingOverruling } from "../changes/caseRecords";
 import { weighEvidence } from "../evidence/weighEvidence";
 import type { Contradiction, DangerTold, DiagnosedCause, Diagnosis } from "../formats/diagnosisFile";

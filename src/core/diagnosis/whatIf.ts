@@ -1,8 +1,8 @@
+import { unusableIntervals } from "../causes/dataGap/dataGap";
 import { compare, type SourceNames } from "../comparison/compare";
 import { type Cascade, lossCascade } from "../expected/cascade";
 import type { ModelOptions } from "../expected/options";
 import type { Series } from "../series/grid";
-import { unusableIntervals } from "../signatures/dataGap/dataGap";
 import type { SiteFile } from "../site/siteSchema";
 import { usableByInverter } from "./overview";
 

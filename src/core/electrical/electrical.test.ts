@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { RandomStream } from "../simulator/random";
+import { RandomStream } from "../random";
 import { type ModuleType, moduleTypeSchema } from "../site/siteSchema";
 import { loopOhm } from "./conductor";
 import { EvenModule } from "./evenPower";

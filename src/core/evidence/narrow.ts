@@ -1,9 +1,10 @@
+import { CAUSES } from "../causes/causes";
 import type { ScopePlace } from "../plane/scopePlace";
 import { liesIn, placeOf } from "../plane/scopePlace";
 import type { SiteFile } from "../site/siteSchema";
 import type { Item } from "./items";
 import type { Weighed } from "./weighed";
-import { EVIDENCE, ONE_PART } from "./weights";
+import { EVIDENCE } from "./weights";
 
 /** What was seen at a place, and what it says of one cause. */
 export interface Word {
@@ -24,7 +25,7 @@ export interface Narrowing {
  * @returns null where it stays as it is
  */
 export function narrowedPlace(site: SiteFile, { cause, place }: Weighed, words: readonly Word[]): Narrowing | null {
-  if (!ONE_PART.has(cause) || place.kind === "module" || place.kind === "meter") return null;
+  if (!CAUSES[cause].onePart || place.kind === "module" || place.kind === "meter") return null;
   if (place.kind === "string") return moduleIn(site, place, words);
   const parts = [...place.strings].map((id) => {
     const own = words.filter(({ item }) => (item.place.kind === "string" || item.place.kind === "module") && item.place.strings.has(id));

@@ -1,5 +1,4 @@
-import { CAUSES, type CauseId } from "../causes/causes";
-import { nextTestOf } from "../causes/nextTests";
+import { CAUSES, type CauseId, nextTestOf } from "../causes/causes";
 import { DAY_MS } from "../constants";
 import type { Contradiction, Diagnosis } from "../formats/diagnosisFile";
 import type { EvidenceFile } from "../formats/evidenceFile";
@@ -11,7 +10,7 @@ import { againstData, amongItems, unseenByData } from "./contradictions";
 import { type Item, itemsOf } from "./items";
 import { allAcquitted, narrowedPlace, type Word } from "./narrow";
 import { lay, type Period, periodOf, timingOf, toldOf, type Weighed, weighedOf } from "./weighed";
-import { EVIDENCE, ONE_PART, SEEN_IN_DATA } from "./weights";
+import { EVIDENCE } from "./weights";
 
 /**
  * A diagnosis with what was found and measured on site laid on it: scopes narrowed, confidences moved both ways, causes that only the site shows,
@@ -122,7 +121,7 @@ class Weighing {
   private ofPart({ cause, place }: Weighed, { weight }: Word, acquitted: boolean): number {
     if (weight >= 0) return weight;
     // A sound part acquits the whole only together with all the others; of what lies on all alike each says its part.
-    if (acquitted || !ONE_PART.has(cause)) return weight / Math.max(1, place.strings.size);
+    if (acquitted || !CAUSES[cause].onePart) return weight / Math.max(1, place.strings.size);
     return 0;
   }
 
@@ -172,7 +171,7 @@ class Weighing {
   /** Whether data of that time would show a cause, and don't. */
   private unseen({ cause, place }: Weighed, { atMs }: { atMs: number }): boolean {
     const { period } = this;
-    if (!period || !SEEN_IN_DATA.has(cause) || atMs < period.fromMs || atMs > period.toMs - EVIDENCE.daysToShow * DAY_MS) return false;
+    if (!period || !CAUSES[cause].seenInData || atMs < period.fromMs || atMs > period.toMs - EVIDENCE.daysToShow * DAY_MS) return false;
     // Under an outage nothing else shows.
     return !this.all.some(
       (one) =>

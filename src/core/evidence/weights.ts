@@ -1,4 +1,3 @@
-import type { CauseId } from "../causes/causes";
 import { DAY_MS } from "../constants";
 import type { Severity } from "../inspection/severity";
 
@@ -28,17 +27,3 @@ export const EVIDENCE = {
   /** From so much on a cause that only the site shows can't have been overlooked by the data. */
   sure: 3,
 } as const;
-
-/** Causes of which a single string or module has it: an inverter's scope then only says that the data couldn't tell which. */
-export const ONE_PART: ReadonlySet<CauseId> = new Set([
-  "string-open",
-  "bypass-conducting",
-  "module-converter-failed",
-  "wet-insulation-trip",
-  "series-resistance",
-  "shading",
-  "orientation-mismatch",
-]);
-
-/** Causes that take so much while they last that data of the time show them. */
-export const SEEN_IN_DATA: ReadonlySet<CauseId> = new Set(["string-open", "inverter-outage"]);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Obstacle } from "../plane/skyline";
+import { RandomStream } from "../random";
 import { exampleSite } from "../simulator/exampleSite";
-import { RandomStream } from "../simulator/random";
 import { makeWeather } from "../simulator/weatherMaker";
 import { weatherFromSeries } from "../weather/weather";
 import { CASCADE_STAGES, lossCascade } from "./cascade";

@@ -1,6 +1,6 @@
 import { inverse, Matrix } from "ml-matrix";
 import { describe, expect, it } from "vitest";
-import { RandomStream } from "../simulator/random";
+import { RandomStream } from "../random";
 import { Columns } from "./columns";
 import type { Nuisance } from "./nuisance";
 import { SCALE, Weights } from "./weights";

@@ -1,4 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { unusableIntervals } from "../causes/dataGap/dataGap";
+import { candidateCuts } from "../causes/stringOpen/byLevel";
 import { compare } from "../comparison/compare";
 import { buildUnits, counterPower } from "../comparison/unit";
 import { diagnose } from "../diagnosis/diagnose";
@@ -9,9 +11,7 @@ import { exampleSite } from "../simulator/exampleSite";
 import { simulateProduction } from "../simulator/production";
 import { makeWeather } from "../simulator/weatherMaker";
 import { weatherFromSeries } from "../weather/weather";
-import { unusableIntervals } from "./dataGap/dataGap";
 import { UNUSABLE } from "./signature";
-import { candidateCuts } from "./stringOpen/byLevel";
 
 const QUARTER = 900_000;
 const NAMES = { production: "p", weather: "w" };

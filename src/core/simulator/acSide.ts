@@ -1,10 +1,10 @@
 import { HOUR_MS } from "../constants";
 import { InverterCurve } from "../electrical/inverter";
 import { airAroundC, heatLimitW } from "../electrical/inverterHeat";
+import type { DesignLimit } from "../signatures/faultKind";
 import { stringsOf } from "../site/lookups";
 import type { Inverter, SiteFile } from "../site/siteSchema";
 import type { Weather } from "../weather/weather";
-import type { DesignLimit } from "./faults/faultKind";
 import { acts, type PlacedFault } from "./placedFaults";
 
 /** What the inverters give, W, and how hot their cases are, °C. */

@@ -1,12 +1,12 @@
 import { z } from "zod";
 import { CAUSE_IDS } from "../causes/causes";
+import { engineOf } from "../causes/engines";
 import { shown } from "../errors/errors";
 import { FaultList } from "../errors/formatError";
 import { instantSchema, readInstant } from "../formats/instant";
 import { readJsonFile } from "../formats/jsonText";
 import { placeOf } from "../plane/scopePlace";
 import type { SiteFile } from "../site/siteSchema";
-import { faultKindOf } from "./faults/faultKinds";
 
 /** Simulated faults, `irradant-faults/1`: which, where and when; each with the parameters of its kind beside them. */
 export const faultsFileSchema = z.looseObject({
@@ -47,7 +47,7 @@ export function readFaultsFile(text: string, file: string, site: SiteFile): Faul
 }
 
 function checkEntry(entry: FaultEntry, key: string, site: SiteFile, faults: FaultList): void {
-  const kind = faultKindOf(entry.cause);
+  const kind = engineOf(entry.cause).fault;
   const place = placeOf(site, entry.scope);
   if (!place || !kind.scopes.includes(place.kind)) {
     const has = kind.scopes.map((scope) => (scope === "site" ? '"site"' : `a ${scope} of the site`)).join(" or ");

@@ -1,14 +1,14 @@
 import type { CauseId } from "../causes/causes";
+import { engineOf } from "../causes/engines";
 import { RefusedError } from "../errors/errors";
 import { readInstant } from "../formats/instant";
 import { placeOf, type ScopePlace } from "../plane/scopePlace";
+import { RandomStream } from "../random";
 import type { Grid } from "../series/grid";
+import type { FaultEffect } from "../signatures/faultKind";
 import type { SiteFile } from "../site/siteSchema";
 import type { Weather } from "../weather/weather";
-import type { FaultEffect } from "./faults/faultKind";
-import { faultKindOf } from "./faults/faultKinds";
 import type { FaultEntry, FaultsFile } from "./faultsFile";
-import { RandomStream } from "./random";
 
 /** A fault at its place in an array, with the intervals in which it acts. */
 export interface PlacedFault {
@@ -34,7 +34,7 @@ export function placeFaults(
   seed: number,
 ): PlacedFault[] {
   return faults.map((entry, k) => {
-    const kind = faultKindOf(entry.cause);
+    const kind = engineOf(entry.cause).fault;
     const place = placeOf(site, entry.scope);
     if (!place) throw new RefusedError(`the site has no ${entry.scope}`, `faults.${k}.scope`);
     const from = entry.from === null ? 0 : indexOf(weather.grid, entry.from);

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { CAUSE_IDS, type CauseId } from "../causes/causes";
+import { engineOf } from "../causes/engines";
 import { DAY_MS, WATT_MS_PER_KWH } from "../constants";
 import { moduleTypeOf } from "../site/lookups";
 import type { SiteFile } from "../site/siteSchema";
 import { exampleSite } from "./exampleSite";
-import { faultKindOf } from "./faults/faultKinds";
 import { type FaultEntry, readFaultsFile } from "./faultsFile";
 import { simulateSite } from "./simulateSite";
 import { makeWeather } from "./weatherMaker";
@@ -38,8 +38,8 @@ const inverter = site.inverters[0];
 
 it("makes every cause, at places that it can have", () => {
   for (const cause of CAUSE_IDS) {
-    expect(faultKindOf(cause)?.cause, cause).toBe(cause);
-    expect(faultKindOf(cause).scopes.length, cause).toBeGreaterThan(0);
+    expect(engineOf(cause).fault?.cause, cause).toBe(cause);
+    expect(engineOf(cause).fault.scopes.length, cause).toBeGreaterThan(0);
   }
 });
 

@@ -1,6 +1,7 @@
 import type { CauseId } from "../causes/causes";
 import { WATT_MS_PER_KWH } from "../constants";
 import { writeInstant } from "../formats/instant";
+import { RandomStream } from "../random";
 import { round } from "../round";
 import type { Series } from "../series/grid";
 import type { SiteFile } from "../site/siteSchema";
@@ -9,7 +10,6 @@ import { type AcSide, acSide, type Lifted } from "./acSide";
 import { type DcSide, dcSide } from "./dcSide";
 import type { FaultsFile } from "./faultsFile";
 import { acts, type PlacedFault, placeFaults } from "./placedFaults";
-import { RandomStream } from "./random";
 import { reportedChannels } from "./reported";
 
 /** What a fault really did. */

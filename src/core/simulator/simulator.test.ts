@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { expectedOutput } from "../expected/expectedOutput";
+import { RandomStream } from "../random";
 import { weatherFromSeries } from "../weather/weather";
 import { exampleSite } from "./exampleSite";
 import { simulateProduction } from "./production";
-import { RandomStream } from "./random";
 import { makeWeather } from "./weatherMaker";
 
 const YEAR = { startMs: Date.parse("2025-01-01T00:00:00Z"), stepMs: 900_000, count: 35_040 };

@@ -1,10 +1,10 @@
 import { DAY_MS, HOUR_MS } from "../constants";
+import { RandomStream } from "../random";
 import type { Grid, Series } from "../series/grid";
 import { ineichenClearSky } from "../sky/clearSky";
 import { extraterrestrialNormalWm2 } from "../sun/extraterrestrial";
 import { litSun } from "../sun/litInterval";
 import type { Observer } from "../sun/position";
-import { RandomStream } from "./random";
 
 type Sky = "clear" | "broken" | "overcast";
 

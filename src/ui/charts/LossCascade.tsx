@@ -1,5 +1,4 @@
-import type { CauseId } from "@/core/causes/causes";
-import { lossFormula } from "@/core/causes/lossFormulas";
+import { CAUSES, type CauseId } from "@/core/causes/causes";
 import { stageApplies } from "@/core/expected/applicable";
 import { CASCADE_STAGES, type Cascade, type CascadeStage, TERMINALS } from "@/core/expected/cascade";
 import { DEFAULT_MODEL } from "@/core/expected/options";
@@ -136,7 +135,7 @@ function rowsOf(view: CaseView): Row[] {
     // What the inverters' own limits take has its steps above: told again it would be taken off twice.
     if (cause.lossKwh === 0 || STEPS_OF_THEIR_OWN.has(cause.cause)) return;
     const title = `${view.ledger.find((entry) => entry.cause === cause.cause)?.title ?? cause.cause} (${cause.scope})`;
-    const place = places.get(title) ?? { title, hatch: `cascade-${k}`, lossKwh: 0, spells: [], formula: lossFormula(cause.cause).formula };
+    const place = places.get(title) ?? { title, hatch: `cascade-${k}`, lossKwh: 0, spells: [], formula: CAUSES[cause.cause].loss.formula };
     place.lossKwh += cause.lossKwh;
     place.spells.push(`${cause.from.slice(0, 10)} to ${cause.to?.slice(0, 10) ?? "now"}`);
     places.set(title, place);

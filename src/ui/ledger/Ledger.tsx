@@ -2,7 +2,6 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { CAUSES } from "@/core/causes/causes";
-import { lossFormula } from "@/core/causes/lossFormulas";
 import type { Ledger as CaseLedger, LedgerEntry } from "@/core/diagnosis/ledger";
 import { SEVERITIES, type Severity } from "@/core/inspection/severity";
 import { HatchSwatch } from "../marks/causeHatch";
@@ -143,9 +142,9 @@ export function Ledger({ entries: all, beside, findings, timeZone, valuePerKwh, 
 function lossOrigin(entry: LedgerLine, valuePerKwh: number | null, currency: string | null): Origin {
   const worth: [string, string][] = valuePerKwh !== null && currency ? [["Worth of a kWh", money(valuePerKwh, currency)]] : [];
   return {
-    formula: `${lossFormula(entry.cause).formula}; worth = energy × worth of a kWh`,
+    formula: `${CAUSES[entry.cause].loss.formula}; worth = energy × worth of a kWh`,
     inputs: [["Energy", `${amount(entry.lossKwh)} kWh`], ["Spells", String(entry.spells)], ...worth],
-    source: `${lossFormula(entry.cause).source} More at Diagnose.`,
+    source: `${CAUSES[entry.cause].loss.source} More at Diagnose.`,
   };
 }
 

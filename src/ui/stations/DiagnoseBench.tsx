@@ -1,6 +1,4 @@
 import { CAUSES } from "@/core/causes/causes";
-import { lossFormula } from "@/core/causes/lossFormulas";
-import { TEST_CAUTIONS } from "@/core/causes/testCautions";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
@@ -97,7 +95,7 @@ function deadStrings(ledger: readonly LedgerEntry[]): string[] {
 function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; view: CaseView }) {
   const zone = view.site.location.timeZone;
   const cause = CAUSES[entry.cause];
-  const caution = TEST_CAUTIONS[entry.cause];
+  const caution = CAUSES[entry.cause].caution;
   return (
     <li className="border-b border-rule py-5">
       <h2 className="flex flex-wrap items-center gap-x-3 text-xl">
@@ -117,7 +115,7 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
           value={entry.lossKwh > 0 ? amount(entry.lossKwh) : "none told"}
           unit={entry.lossKwh > 0 ? "kWh" : undefined}
           origin={{
-            ...lossFormula(entry.cause),
+            ...CAUSES[entry.cause].loss,
             inputs: [
               [
                 "Own calibration",

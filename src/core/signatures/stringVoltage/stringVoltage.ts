@@ -3,6 +3,7 @@ import { DAY_MS } from "../../constants";
 import { inputsOf } from "../../expected/arrayOutput";
 import { moduleTypeOf } from "../../site/lookups";
 import type { PvString } from "../../site/siteSchema";
+import type { UnitLook } from "../causeEngine";
 import type { Signature, UnitState } from "../signature";
 import { type VoltageStep, voltageStep } from "./voltageStep";
 
@@ -16,11 +17,22 @@ const LEAST_PART = 0.6;
 /** Of the string's voltage at its mean current: less is no loss that anyone would look for. */
 const LEAST_OHMIC_SHARE = 0.01;
 
+type ShownInVoltage = "bypass-conducting" | "series-resistance";
+
+/** What a unit's voltages show, told once: both causes ask for it. */
+const told = new WeakMap<UnitState, Signature[]>();
+
 /**
  * `bypass-conducting` and `series-resistance` from a string's own voltage: a bypassed part takes its voltage at every current, a poor joint
  * takes what grows with the current. Needs current and voltage of the string, and a tracker that it shares with no other.
  */
-export function detectInStringVoltage(comparison: Comparison, { unit, unusable }: UnitState): Signature[] {
+export function detectInStringVoltage({ comparison, state }: UnitLook, cause: ShownInVoltage): Signature[] {
+  const all = told.get(state) ?? inStringVoltage(comparison, state);
+  told.set(state, all);
+  return all.filter((one) => one.cause === cause);
+}
+
+function inStringVoltage(comparison: Comparison, { unit, unusable }: UnitState): Signature[] {
   const alone = unit.inverters.flatMap((inverter) =>
     inputsOf(comparison.site, inverter).flatMap(({ strings }) => (strings.length === 1 ? strings : [])),
   );

@@ -1,0 +1,11 @@
+import type { CauseEngine } from "../../signatures/causeEngine";
+import { onString } from "../../signatures/detected";
+import { detectInStringVoltage } from "../../signatures/stringVoltage/stringVoltage";
+import { bypassConducting as fault } from "./fault";
+
+/** Told by a string's voltage, where it is its own. */
+export const bypassConducting: CauseEngine<"bypass-conducting"> = {
+  cause: "bypass-conducting",
+  detect: (look) => detectInStringVoltage(look, "bypass-conducting").map((signature) => onString(look, signature)),
+  fault,
+};

@@ -1,0 +1,12 @@
+import { about, takes } from "../about";
+
+export const clipping = about({
+  id: "clipping",
+  kind: "design",
+  title: "Clipped at the rating",
+  plain: "The inverter is smaller than the array on purpose and flattens the best hours.",
+  priorLogOdds: -1,
+  loss: takes("P → least of P and the AC rating", "Rating from the site file; told only where the output stands at it."),
+  nextTest: "A larger inverter would bring what is told here; it is built so",
+  hatch: "M0 2 H8",
+});

@@ -1,0 +1,8 @@
+import type { CauseEngine } from "../../signatures/causeEngine";
+import { clipping as fault } from "./fault";
+
+/** By design: the sums hold the rating as a member of their own. */
+export const clipping: CauseEngine<"clipping"> = {
+  cause: "clipping",
+  fault,
+};

@@ -1,0 +1,8 @@
+import type { CauseEngine } from "../../signatures/causeEngine";
+import { curtailment as fault } from "./fault";
+
+/** By design: the sums hold the export limit and a full battery as a member of their own. */
+export const curtailment: CauseEngine<"curtailment"> = {
+  cause: "curtailment",
+  fault,
+};

@@ -1,0 +1,16 @@
+import type { CauseEngine } from "../../signatures/causeEngine";
+import { onString } from "../../signatures/detected";
+import { moduleConverterFailed as fault } from "./fault";
+import { detectModuleConverterFailed } from "./moduleConverterFailed";
+
+/** Told among its neighbours, where modules tell their energy. */
+export const moduleConverterFailed: CauseEngine<"module-converter-failed"> = {
+  cause: "module-converter-failed",
+  detect: (look) =>
+    detectModuleConverterFailed(look.comparison, look.state).map((signature) => {
+      const [string] = signature.scope.split(".");
+      const modules = look.state.unit.strings.find(({ id }) => id === string)?.modules ?? 1;
+      return onString(look, signature, () => 1 - 1 / modules, string);
+    }),
+  fault,
+};

@@ -1,0 +1,15 @@
+import { about } from "../about";
+
+export const scaleError = about({
+  id: "scale-error",
+  kind: "data",
+  title: "Wrong by a factor",
+  plain: "A meter or an import is wrong by a constant factor.",
+  priorLogOdds: -3,
+  loss: {
+    formula: "Σ (reported ÷ factor − reported) · Δt",
+    source: "Factor: reported over what the other meter of the same energy says, or over what came before. It seems lost, and isn't.",
+  },
+  nextTest: "Read {scope} against the other meters of the same energy over an hour of good light",
+  hatch: "M0 7 H8 M2 7 V4 M6 7 V2",
+});

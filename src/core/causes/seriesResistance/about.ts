@@ -1,0 +1,14 @@
+import { about, takes } from "../about";
+
+export const seriesResistance = about({
+  id: "series-resistance",
+  kind: "fault",
+  title: "High-resistance joint",
+  plain: "A poor connection or an undersized conductor wastes most at high current.",
+  priorLogOdds: -3,
+  loss: takes("P_string → P · (1 − R · I ÷ U)", "R: by how much its voltage falls with its current more than before, Ω."),
+  nextTest: "Temperature of joints and terminals of {scope} at full load, against each other",
+  caution: "A bad joint can arc when it is opened under load: isolate first.",
+  hatch: "M0 4 L2 1 L6 7 L8 4",
+  onePart: true,
+});

@@ -1,0 +1,11 @@
+import type { CauseEngine } from "../../signatures/causeEngine";
+import { onString } from "../../signatures/detected";
+import { detectInStringVoltage } from "../../signatures/stringVoltage/stringVoltage";
+import { seriesResistance as fault } from "./fault";
+
+/** Told by a string's voltage, where it is its own. */
+export const seriesResistance: CauseEngine<"series-resistance"> = {
+  cause: "series-resistance",
+  detect: (look) => detectInStringVoltage(look, "series-resistance").map((signature) => onString(look, signature)),
+  fault,
+};

@@ -1,0 +1,15 @@
+import type { CauseEngine } from "../../signatures/causeEngine";
+import { onString } from "../../signatures/detected";
+import { stringOpenByCurrent } from "./byCurrent";
+import { proposeStringOpen } from "./byLevel";
+import { stringOpen as fault } from "./fault";
+import { withoutVoltage } from "./withoutVoltage";
+
+/** Told by currents where strings have them, by levels else; and where an only string gives no voltage to an inverter that stands still. */
+export const stringOpen: CauseEngine<"string-open"> = {
+  cause: "string-open",
+  takesOver: withoutVoltage,
+  detect: (look) => stringOpenByCurrent(look.comparison, look.state).map((signature) => onString(look, signature, () => 0)),
+  propose: proposeStringOpen,
+  fault,
+};

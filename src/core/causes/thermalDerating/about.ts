@@ -1,0 +1,17 @@
+import { about, takes } from "../about";
+
+export const thermalDerating = about({
+  id: "thermal-derating",
+  kind: "fault",
+  title: "Inverter too hot",
+  plain: "The inverter cuts its output back to protect itself from heat.",
+  priorLogOdds: -2.5,
+  loss: takes(
+    "P → least of P and a cap that falls with the air's temperature",
+    "Cap and fall are fitted to the hours in which it stood there; where it stood there, the cap is what was measured, within a fifth.",
+  ),
+  nextTest: "Case temperature of {scope} against air and load on a hot noon",
+  caution: "The case can burn: measure, don't touch.",
+  hatch: "M0 6 Q2 2 4 6 T8 6",
+  oneStory: true,
+});

@@ -1,0 +1,48 @@
+import type { CauseId } from "../causes/causes";
+import type { Comparison } from "../comparison/compare";
+import type { Candidate } from "../fit/candidate";
+import type { Proposer } from "../fit/select";
+import type { SnowChance } from "../losses/snowCover";
+import type { FaultKind } from "./faultKind";
+import type { Signature, UnitState } from "./signature";
+
+/** A unit as what needs no fit is looked for in it. */
+export interface UnitLook {
+  comparison: Comparison;
+  state: UnitState;
+  /** Of the unit on its axis. */
+  index: number;
+  snow: SnowChance;
+}
+
+/** Files with what they had wrong put right, and what is told of it. */
+export interface Righted {
+  comparison: Comparison;
+  signatures: Signature[];
+}
+
+/**
+ * How a cause is told and made: everything of it but its words. It has whichever of these ways its nature asks for; what an array has by
+ * design (its rating, its start, its export limit) needs none, since the sums hold it as a member of their own.
+ */
+export interface CauseEngine<Id extends CauseId = CauseId> {
+  cause: Id;
+  /** Puts right what files have wrong, before anything is held against the light; those of an earlier turn first. */
+  rights?: { turn: number; right: (comparison: Comparison) => Righted };
+  /** Tells a light that isn't the roof's, and marks its intervals; not asked where the light's source is already told as wrong. */
+  inLight?: (comparison: Comparison, states: readonly UnitState[]) => Signature[];
+  /** Tells what couldn't be compared at all. */
+  inGaps?: (comparison: Comparison, states: readonly UnitState[]) => Signature[];
+  /** Tells when a unit gave nothing in good light, and claims these intervals. */
+  stopped?: (look: UnitLook) => Signature[];
+  /** Takes stops for its own, told by whoever tells stops. */
+  takesOver?: (look: UnitLook, stops: readonly Signature[]) => Signature[];
+  /** Lets go, at last, what isn't worth telling of its own stops. */
+  letsGo?: (look: UnitLook, stops: readonly Signature[]) => Signature[];
+  /** Tells what shows itself without a fit, once the stops are known. */
+  detect?: (look: UnitLook) => Candidate[];
+  /** Says what may be, for the fit. */
+  propose?: Proposer;
+  /** As the simulator makes it. */
+  fault: FaultKind;
+}
