@@ -1,3 +1,4 @@
+import { causeTable } from "@/core/diagnosis/causeTable";
 import { switchTable } from "@/core/expected/switchTable";
 import { siteKeyTable } from "@/core/formats/siteKeyTable";
 
@@ -6,5 +7,6 @@ export function parts(): { file: string; mark: string; text: string }[] {
   return [
     { file: "models.md", mark: "choices", text: switchTable() },
     { file: "formats.md", mark: "keys", text: siteKeyTable() },
+    { file: "diagnosis.md", mark: "causes", text: causeTable() },
   ];
 }

@@ -43,6 +43,8 @@ export interface CauseEngine<Id extends CauseId = CauseId> {
   detect?: (look: UnitLook) => Candidate[];
   /** Says what may be, for the fit. */
   propose?: Proposer;
+  /** Its row in docs/diagnosis.md. */
+  paper: { actsAs: string; toldFrom: string; notTakenFor: string };
   /** As the simulator makes it. */
   fault: FaultKind;
 }

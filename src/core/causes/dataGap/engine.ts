@@ -6,5 +6,10 @@ import { dataGap as fault } from "./fault";
 export const dataGap: CauseEngine<"data-gap"> = {
   cause: "data-gap",
   inGaps: detectDataGaps,
+  paper: {
+    actsAs: "",
+    toldFrom: "missing, stuck or impossible values: 2 % of the daylight, a whole day, or ten impossible ones",
+    notTakenFor: "",
+  },
   fault,
 };

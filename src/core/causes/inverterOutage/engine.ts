@@ -7,5 +7,11 @@ export const inverterOutage: CauseEngine<"inverter-outage"> = {
   cause: "inverter-outage",
   stopped: ({ comparison, state, snow }) => detectInverterOutage(comparison, state, snow),
   letsGo: ({ comparison, state }, stops) => worthTelling(comparison, state, stops),
+  paper: {
+    actsAs: "→ 0",
+    toldFrom:
+      "nothing for 45 minutes, and three hours of one story, in which 6 % of the rating was due; followed into the dawn and dusk around it",
+    notTakenFor: "snow, while it can lie; an open string, where no voltage comes",
+  },
   fault,
 };

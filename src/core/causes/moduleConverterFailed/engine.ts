@@ -12,5 +12,6 @@ export const moduleConverterFailed: CauseEngine<"module-converter-failed"> = {
       const modules = look.state.unit.strings.find(({ id }) => id === string)?.modules ?? 1;
       return onString(look, signature, () => 1 - 1 / modules, string);
     }),
+  paper: { actsAs: "P · (1 − 1/n)", toldFrom: "a module under 2 % of its string's middle one for ten hours of light", notTakenFor: "" },
   fault,
 };

@@ -6,5 +6,10 @@ import { proposeOrientationMismatch } from "./orientationMismatch";
 export const orientationMismatch: CauseEngine<"orientation-mismatch"> = {
   cause: "orientation-mismatch",
   propose: proposeOrientationMismatch,
+  paper: {
+    actsAs: "a string lit in two ways: the best of its darker part's current, or past it through the diodes",
+    toldFrom: "by string and other plane",
+    notTakenFor: "",
+  },
   fault,
 };

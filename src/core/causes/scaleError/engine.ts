@@ -8,5 +8,11 @@ export const scaleError: CauseEngine<"scale-error"> = {
   cause: "scale-error",
   rights: { turn: 2, right: rightScale },
   propose: proposeScaleStep,
+  paper: {
+    actsAs: "a factor",
+    toldFrom:
+      "two meters of one energy, alike from day to day; another unit (1000, 60, 3.6 …); a step by 10 % and more to a factor that no string leaves",
+    notTakenFor: "",
+  },
   fault,
 };

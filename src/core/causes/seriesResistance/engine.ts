@@ -7,5 +7,6 @@ import { seriesResistance as fault } from "./fault";
 export const seriesResistance: CauseEngine<"series-resistance"> = {
   cause: "series-resistance",
   detect: (look) => detectInStringVoltage(look, "series-resistance").map((signature) => onString(look, signature)),
+  paper: { actsAs: "P · (1 − R·I/U)", toldFrom: "the same; missing goes with the current", notTakenFor: "" },
   fault,
 };

@@ -6,5 +6,12 @@ import { proposeShading } from "./shading";
 export const shading: CauseEngine<"shading"> = {
   cause: "shading",
   propose: proposeShading,
+  paper: {
+    actsAs: "1 − depth · direct share",
+    toldFrom:
+      "the block of the sky, from the ground up, in which most is missing: bearing, half width, top, depth, softness, its first day, how much of its part of the sky it takes too, its growth",
+    notTakenFor:
+      "low rims all round (models of low light differ there), what takes the light wherever the sun stands, blocks as wide as they are high (another aspect), and high and wide ones that take less than a bare crown",
+  },
   fault,
 };

@@ -6,5 +6,11 @@ import { proposeSnow } from "./snow";
 export const snow: CauseEngine<"snow"> = {
   cause: "snow",
   propose: proposeSnow,
+  paper: {
+    actsAs: "hides what is missing",
+    toldFrom:
+      "days on which snow can lie (depth; else precipitation in frost; else frost) and less comes, by the likeliest path of two states (Viterbi 1967): 2.2 a day and 3 where less than two fifths are missing, 3 to begin on fresh snow, 8 else; by frost alone a quarter has to be missing",
+    notTakenFor: "",
+  },
   fault,
 };

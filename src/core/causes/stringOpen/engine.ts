@@ -11,5 +11,11 @@ export const stringOpen: CauseEngine<"string-open"> = {
   takesOver: withoutVoltage,
   detect: (look) => stringOpenByCurrent(look.comparison, look.state).map((signature) => onString(look, signature, () => 0)),
   propose: proposeStringOpen,
+  paper: {
+    actsAs: "its power → 0",
+    toldFrom:
+      "by current: under 6 % of what the light gives for two lit hours while the inverter works; by level: the stretch of days that the output without some strings explains best; a lone string without voltage in good light",
+    notTakenFor: "a wrong factor: what is left of some strings is told of them",
+  },
   fault,
 };

@@ -6,5 +6,10 @@ import { proposeThermalDerating } from "./thermalDerating";
 export const thermalDerating: CauseEngine<"thermal-derating"> = {
   cause: "thermal-derating",
   propose: proposeThermalDerating,
+  paper: {
+    actsAs: "a cap that falls with the air",
+    toldFrom: "the cap in the mean air of the best hours, its fall (0.9 % a degree and more), its first day",
+    notTakenFor: "clipping (a cap that stays)",
+  },
   fault,
 };
