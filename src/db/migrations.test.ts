@@ -8,6 +8,7 @@ import { first } from "./migrations/0001-first";
 import { calibrations } from "./migrations/0002-calibrations";
 import { authorsAndContent } from "./migrations/0003-authors-and-content";
 import { changes } from "./migrations/0004-changes";
+import { frozen } from "./migrations/0005-frozen";
 import { CalibrationRecord, ChangeRecord, SiteRecord } from "./models/records";
 import { openDatabase } from "./open";
 
@@ -22,6 +23,9 @@ const tables = async (sequelize: Sequelize) =>
   (await sequelize.query<{ name: string }>("SELECT name FROM sqlite_master WHERE type = 'table'", { type: QueryTypes.SELECT })).map(
     ({ name }) => name,
   );
+
+const columns = async (sequelize: Sequelize, table: string) =>
+  (await sequelize.query<{ name: string }>(`PRAGMA table_info(${table})`, { type: QueryTypes.SELECT })).map(({ name }) => name);
 
 describe("a data folder from before calibrations", () => {
   /** The database as the first version left it, with a site in it. */
@@ -90,6 +94,8 @@ it("makes what was recorded before there were changes the first change of its re
 it("can go back step by step and leave nothing behind", async () => {
   const sequelize = await openDatabase(folder);
   const context = sequelize.getQueryInterface();
+  await frozen.down({ context });
+  expect(await columns(sequelize, "analyses")).not.toContain("frozen");
   await changes.down({ context });
   expect(await tables(sequelize)).not.toContain("changes");
   await authorsAndContent.down({ context });

@@ -11,6 +11,7 @@ import { first } from "./migrations/0001-first";
 import { calibrations } from "./migrations/0002-calibrations";
 import { authorsAndContent } from "./migrations/0003-authors-and-content";
 import { changes } from "./migrations/0004-changes";
+import { frozen } from "./migrations/0005-frozen";
 import { initRecords } from "./models/records";
 import { relate } from "./models/relations";
 import { initSeries } from "./models/series";
@@ -96,7 +97,7 @@ export function bindModels(sequelize: Sequelize): void {
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first, calibrations, authorsAndContent, changes],
+    migrations: [first, calibrations, authorsAndContent, changes, frozen],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

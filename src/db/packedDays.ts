@@ -21,6 +21,11 @@ function isWide(channelName: string): boolean {
   return channelKind(channelName) === "counter";
 }
 
+/** Bytes of one value of a channel in a packed day. */
+export function bytesPerValue(channelName: string): number {
+  return isWide(channelName) ? Float64Array.BYTES_PER_ELEMENT : Float32Array.BYTES_PER_ELEMENT;
+}
+
 function toBytes(values: Float64Array, wide: boolean): Uint8Array {
   return new Uint8Array((wide ? values : Float32Array.from(values)).buffer);
 }

@@ -22,6 +22,12 @@ describe("the catalogue", () => {
     expect(nextTestOf("snow", "site")).toBe("Look at the site from the ground");
   });
 
+  it("has a way on over new days for all that is fitted, or tells it in days", () => {
+    const fitted = ENGINES.filter(({ propose }) => propose);
+    expect(fitted.length).toBeGreaterThan(8);
+    for (const { cause, resume, inDays } of fitted) expect(Boolean(resume) || inDays === true, cause).toBe(true);
+  });
+
   it.each(CAUSE_IDS)("%s can be told: it has a way of its own, or is one of design that the sums hold", (id) => {
     const { cause, paper, fault, ...ways } = engineOf(id);
     const own = Object.keys(ways);

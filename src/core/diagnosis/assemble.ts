@@ -26,7 +26,7 @@ export function valuePerKwh(tariff: Tariff): number {
 }
 
 /** A cause on its way into the public format. */
-interface Entry {
+export interface Entry {
   cause: CauseId;
   scope: string;
   from: number;
@@ -87,7 +87,7 @@ function suspected(one: Accepted, grid: Grid): DiagnosedCause {
 }
 
 /** Energy of the light in the planes at the nameplate, kWh: what the performance ratio is held against (IEC 61724-1:2021). */
-function referenceOf({ comparison, states }: Findings): number {
+export function referenceOf({ comparison, states }: Pick<Findings, "comparison" | "states">): number {
   const { grid, site, expected } = comparison;
   let kwh = 0;
   for (const { unit, unusable } of states) {
@@ -103,7 +103,8 @@ function referenceOf({ comparison, states }: Findings): number {
   return kwh;
 }
 
-function fromStanding({ candidate, values, fitted }: Standing, { lossKwh, regainKwh }: Share): Entry {
+/** A cause that stands, with what it took. */
+export function fromStanding({ candidate, values, fitted }: Standing, { lossKwh, regainKwh }: Share): Entry {
   const { cause, scope, nextTest } = candidate;
   const reasons = candidate.evidence(values);
   const evidence = fitted ? fittedEvidence(cause, reasons, fitted) : reasons;
@@ -176,7 +177,8 @@ function merged(entries: readonly Entry[]): Entry[] {
 
 const weightOf = ({ evidence }: Entry) => evidence.reduce((sum, { weight }) => sum + weight, 0);
 
-function diagnosedCause(entry: Entry, startMs: number, stepMs: number): DiagnosedCause {
+/** An entry in the public format. */
+export function diagnosedCause(entry: Entry, startMs: number, stepMs: number): DiagnosedCause {
   return {
     cause: entry.cause,
     scope: entry.scope,

@@ -3,8 +3,8 @@ import { round } from "../round";
 import { intervalKwh } from "../series/energy";
 import { dayName } from "../series/localDay";
 import type { UnitState } from "../signatures/signature";
-import type { DiagnosisRun } from "./diagnose";
 import type { CalibrationOffer } from "./overviewSchema";
+import type { ToldSite } from "./standing";
 
 const DAYS = 7;
 /** A week tells something if this share of its light was measured, and it yielded this much a day. */
@@ -15,11 +15,11 @@ const LEAST_WEEKS = 3;
 const MOST_OFF = 0.1;
 
 /** What each measured unit's healthy weeks say of the model: weeks in which no cause stands and most light was measured. */
-export function calibrationOffers(run: DiagnosisRun): CalibrationOffer[] {
+export function calibrationOffers(run: ToldSite): CalibrationOffer[] {
   return run.states.map((state) => offerFor(run, state));
 }
 
-function offerFor(run: DiagnosisRun, state: UnitState): CalibrationOffer {
+function offerFor(run: ToldSite, state: UnitState): CalibrationOffer {
   const { comparison, diagnosis } = run;
   const { grid, days } = comparison;
   const { unit, unusable } = state;

@@ -1,30 +1,30 @@
 import { exportCaps, fullBattery } from "../causes/curtailment/curtailment";
-import { unusableIntervals } from "../causes/dataGap/dataGap";
 import { ENGINES } from "../causes/engines";
 import { type Comparison, compare, inLight, type SourceNames } from "../comparison/compare";
 import type { ModelOptions } from "../expected/options";
-import { type Attribution, attribute } from "../fit/attribute";
-import { type Axis, buildAxis, fitResolution, type Sight } from "../fit/axis";
+import { type Axis, buildAxis, fitResolution } from "../fit/axis";
 import type { Accepted, Candidate } from "../fit/candidate";
 import { findRivals, logOddsOf } from "../fit/confidence";
 import { Fit, surplusOf } from "../fit/fit";
 import { calibrationOf } from "../fit/nuisance";
 import { type Proposer, selectCauses } from "../fit/select";
-import { settleCaps } from "../fit/settleCaps";
-import type { Diagnosis } from "../formats/diagnosisFile";
 import { snowChance } from "../losses/snowCover";
 import type { Series } from "../series/grid";
 import type { Signature, UnitState } from "../signatures/signature";
 import type { SiteFile } from "../site/siteSchema";
 import { assemble, fittedEvidence } from "./assemble";
+import { attributed, lightFactor } from "./attributed";
 import { knownCauses } from "./known";
-import type { Standing } from "./standing";
+import { carriedOf, freeze } from "./onward/freeze";
+import type { Carried, Frozen } from "./onward/frozen";
+import { rightFiles } from "./rightFiles";
+import type { Standing, ToldSite } from "./standing";
+import { hidden, sightsOf, statesOf } from "./states";
 
 /** A diagnosis with what it was told from, for charts. */
-export interface DiagnosisRun {
-  diagnosis: Diagnosis;
-  comparison: Comparison;
-  states: UnitState[];
+export interface DiagnosisRun extends ToldSite {
+  /** What a new day is told from, until everything is fitted anew. */
+  frozen: Frozen;
 }
 
 /**
@@ -44,22 +44,12 @@ export function diagnose(
   let looks = 0;
   const onLook = () => report(1 - LEFT_AFTER_LOOK ** ++looks);
   // What the files have wrong is put right on copies before anything is held against the light: the clock first, then factors.
-  let comparison = compare(site, weather, production, names, options);
-  const told: Signature[] = [];
-  for (const right of RIGHTS) {
-    const righted = right(comparison);
-    comparison = righted.comparison;
-    told.push(...righted.signatures);
-  }
+  const { comparison, signatures } = rightFiles(compare(site, weather, production, names, options));
   onLook();
-  return diagnoseMended(comparison, told, MOST_MENDED, onLook);
+  return diagnoseMended(comparison, { signatures, light: [] }, MOST_MENDED, onLook);
 }
 
 const PROPOSERS: readonly Proposer[] = ENGINES.flatMap(({ propose }) => propose ?? []);
-
-const RIGHTS = ENGINES.flatMap(({ rights }) => rights ?? [])
-  .sort((a, b) => a.turn - b.turn)
-  .map(({ right }) => right);
 
 /** Of the work that is left after each look at what may be; most sites take some five. */
 const LEFT_AFTER_LOOK = 0.75;
@@ -67,14 +57,15 @@ const LEFT_AFTER_LOOK = 0.75;
 /** The light is mended at most so many times: a lean is first told by the first order of what it does. */
 const MOST_MENDED = 3;
 
+/** What is told before the fit, and how the light has been mended. */
+interface Told {
+  signatures: readonly Signature[];
+  light: readonly Carried[];
+}
+
 /** Goes on from files whose clock and factors are right; where the light turns out to be wrong, once more in the light as it was. */
-function diagnoseMended(comparison: Comparison, told: readonly Signature[], mendings: number, onLook: () => void): DiagnosisRun {
-  const states: UnitState[] = comparison.units.map((unit) => ({
-    unit,
-    unusable: unusableIntervals(comparison, unit),
-    claimed: new Uint8Array(comparison.grid.count),
-    healthyRatio: 1,
-  }));
+function diagnoseMended(comparison: Comparison, { signatures: told, light }: Told, mendings: number, onLook: () => void): DiagnosisRun {
+  const states = statesOf(comparison);
   // What is already told of the light's source speaks for these hours too.
   const inWrongLight = ENGINES.flatMap((one) =>
     told.some(({ cause }) => cause === one.cause) ? [] : (one.inLight?.(comparison, states) ?? []),
@@ -86,7 +77,10 @@ function diagnoseMended(comparison: Comparison, told: readonly Signature[], mend
   const every = buildAxis(comparison, states, 1, 0);
   const mended = fit.accepted.filter((one) => mendsLight(one, fit.axis));
   if (mended.length > 0 && mendings > 0) {
-    return diagnoseMended(inLight(comparison, lightFactor(every, mended)), mergedLight(told, mended), mendings - 1, onLook);
+    const layers = mended.flatMap(({ candidate, values }) => candidate.layers(every, values).slice(0, 1));
+    const carried = mended.flatMap(({ candidate, values }) => carriedOf(candidate, values, 0, comparison.grid) ?? []);
+    const next = { signatures: mergedLight(told, mended), light: [...light, ...carried] };
+    return diagnoseMended(inLight(comparison, lightFactor(every, layers)), next, mendings - 1, onLook);
   }
   states.forEach((state, u) => {
     state.healthyRatio = Math.exp(calibrationOf(fit.state.coefficients, u, states.length));
@@ -96,23 +90,15 @@ function diagnoseMended(comparison: Comparison, told: readonly Signature[], mend
     ...fit.accepted.map((one) => ({ candidate: one.candidate, values: one.values, fitted: one })),
   ];
   const files = [...told, ...inWrongLight, ...ENGINES.flatMap(({ inGaps }) => inGaps?.(comparison, states) ?? [])];
-  const attribution = attributed(every, standing, fit, full);
-  return { diagnosis: assemble({ comparison, states, files, standing, suspects, attribution }), comparison, states };
+  const layers = standing.map(({ candidate, values }) => candidate.layers(every, values));
+  const attribution = attributed(every, layers, fit.ratioOn(every), full);
+  const findings = { comparison, states, files, standing, suspects, attribution };
+  return { diagnosis: assemble(findings), comparison, states, frozen: freeze(findings, light, fit.state.coefficients) };
 }
 
 /** Whether a cause says that the light itself is told wrong. */
 function mendsLight({ candidate, values }: Accepted, axis: Axis): boolean {
   return candidate.layers(axis, values).some(({ stage }) => stage === "light");
-}
-
-/** True over reported light, by interval. */
-function lightFactor(every: Axis, mended: readonly Accepted[]): Float64Array {
-  const factor = new Float64Array(every.comparison.grid.count).fill(1);
-  for (const { candidate, values } of mended) {
-    const [layer] = candidate.layers(every, values);
-    for (let p = 0; p < every.count; p++) factor[every.interval[p]] *= layer.values[p];
-  }
-  return factor;
 }
 
 /** What is said of the light, once: what the second look mends is the rest of the first. */
@@ -130,11 +116,6 @@ function mergedLight(told: readonly Signature[], mended: readonly Accepted[]): S
   ];
 }
 
-/** A unit with the intervals out of sight in which a full battery holds the site back: that looks like a fault. */
-function hidden(state: UnitState, full: Uint8Array | null): UnitState {
-  return full ? { ...state, unusable: state.unusable.map((mark, i) => mark || full[i]) } : state;
-}
-
 /** Causes that have to be told from levels and shapes, fitted together. */
 function fitted(
   comparison: Comparison,
@@ -143,11 +124,7 @@ function fitted(
   full: Uint8Array | null,
   onLook: () => void,
 ): { fit: Fit; suspects: Accepted[] } {
-  const sights = states.map((state): Sight => {
-    const { unit, unusable } = hidden(state, full);
-    return { unit, unusable: unusable.map((mark, i) => mark || state.claimed[i]) };
-  });
-  const axis = buildAxis(comparison, sights, fitResolution(comparison));
+  const axis = buildAxis(comparison, sightsOf(states, full), fitResolution(comparison));
   const told = known.flatMap((candidate) => candidate.layers(axis, [])).filter(({ stage }) => stage !== "off");
   const fit = new Fit(axis, [...told, ...exportCaps(axis)]);
   const tried = selectCauses(fit, PROPOSERS, onLook);
@@ -170,15 +147,3 @@ function fitted(
 /** So far under its price a cause is still worth a test, and so many of them. */
 const LEAST_SUSPECT = -6;
 const MOST_SUSPECTS = 3;
-
-function attributed(every: Axis, standing: readonly Standing[], fit: Fit, full: Uint8Array | null): Attribution {
-  const ratio = fit.ratioOn(every);
-  const fitted = standing.map(({ candidate, values }) => candidate.layers(every, values));
-  const members = settleCaps(every, fitted, ratio).map((layers) => ({ layers }));
-  const light = members.flatMap(({ layers }) => layers.filter(({ stage }) => stage === "light"));
-  const acting = members.map(({ layers }) => ({ layers: layers.filter(({ stage }) => stage !== "light") }));
-  return attribute(every, acting, light, ratio, {
-    limitW: every.comparison.site.exportLimitW ?? Number.POSITIVE_INFINITY,
-    full,
-  });
-}

@@ -8,21 +8,52 @@ import { dayName } from "../series/localDay";
 import type { UnitState } from "../signatures/signature";
 import { valuePerKwh } from "./assemble";
 import { calibrationOffers } from "./calibration";
-import type { DiagnosisRun } from "./diagnose";
 import type { Overview } from "./overviewSchema";
 import { RIBBON } from "./ribbonCodes";
+import type { ToldSite } from "./standing";
 
 /** How many days back "now" reaches when a site's present loss is told. */
 const RECENT_DAYS = 30;
 
 /** Sums a diagnosis by day. */
-export function overviewOf(run: DiagnosisRun): Overview {
+export function overviewOf(run: ToldSite): Overview {
   const { comparison, states } = run;
   const { days, grid, site } = comparison;
-  const rows = days.days.length;
+  const sums = daySums(run);
+  return {
+    days: days.days.map(dayName),
+    ...sums,
+    recent: recentLoss(run, sums),
+    units: states.map(({ unit, healthyRatio }) => ({ scope: unit.scope, measuredBy: unit.measuredBy, healthyRatio: round(healthyRatio) })),
+    cascade: lossCascade(
+      site,
+      comparison.expected,
+      comparison.weather,
+      comparison.options,
+      usableByInverter(states),
+      comparison.batteryPct,
+    ),
+    band: expectedBand(comparison.weather, knownDays(sums)),
+    dayBandPct: expectedBand(comparison.weather, 1).pct,
+    calibrations: calibrationOffers(run),
+    ribbon: {
+      firstDay: dayName(days.days[0]),
+      rows: days.days[days.days.length - 1] - days.days[0] + 1,
+      columns: Math.ceil(DAY_MS / grid.stepMs),
+      minutesPerColumn: grid.stepMs / MINUTE_MS,
+      peakW: Math.round(peak(run)),
+    },
+  };
+}
+
+export type DaySums = Pick<Overview, "expectedKwh" | "measuredKwh">;
+
+/** Expected and measured energy of each day; null where less than half of its light was measured. */
+export function daySums({ comparison, states }: ToldSite): DaySums {
+  const { days, grid } = comparison;
   const expectedKwh: (number | null)[] = [];
   const measuredKwh: (number | null)[] = [];
-  for (let row = 0; row < rows; row++) {
+  for (let row = 0; row < days.days.length; row++) {
     let expected = 0;
     let measured = 0;
     let known = 0;
@@ -41,67 +72,43 @@ export function overviewOf(run: DiagnosisRun): Overview {
     expectedKwh.push(tell ? round(expected) : null);
     measuredKwh.push(tell ? round(measured) : null);
   }
-  return {
-    days: days.days.map(dayName),
-    expectedKwh,
-    measuredKwh,
-    recent: recentLoss(run, expectedKwh, measuredKwh),
-    units: states.map(({ unit, healthyRatio }) => ({ scope: unit.scope, measuredBy: unit.measuredBy, healthyRatio: round(healthyRatio) })),
-    cascade: lossCascade(
-      site,
-      comparison.expected,
-      comparison.weather,
-      comparison.options,
-      usableByInverter(states),
-      comparison.batteryPct,
-    ),
-    band: expectedBand(comparison.weather, Math.max(1, expectedKwh.filter((kwh) => kwh !== null).length)),
-    dayBandPct: expectedBand(comparison.weather, 1).pct,
-    calibrations: calibrationOffers(run),
-    ribbon: {
-      firstDay: dayName(days.days[0]),
-      rows: days.days[rows - 1] - days.days[0] + 1,
-      columns: Math.ceil(DAY_MS / grid.stepMs),
-      minutesPerColumn: grid.stepMs / MINUTE_MS,
-      peakW: Math.round(peak(run)),
-    },
-  };
+  return { expectedKwh, measuredKwh };
+}
 
-  function recentLoss(
-    { diagnosis: { causes } }: DiagnosisRun,
-    expected: (number | null)[],
-    measured: (number | null)[],
-  ): Overview["recent"] {
-    const standing = causes.filter((cause) => CAUSES[cause.cause].kind !== "design");
-    const from = Math.max(0, rows - RECENT_DAYS);
-    let lossKwh = 0;
-    let counted = 0;
-    for (let row = from; row < rows; row++) {
-      const [e, m] = [expected[row], measured[row]];
-      if (e === null || m === null) continue;
-      counted++;
-      const startMs = grid.startMs + days.firsts[row] * grid.stepMs;
-      const endMs = grid.startMs + days.firsts[row + 1] * grid.stepMs;
-      // Days without any cause standing only carry the scatter of weather and model.
-      const stands = standing.some((cause) => Date.parse(cause.from) < endMs && (cause.to === null || Date.parse(cause.to) > startMs));
-      if (stands) lossKwh += e - m;
-    }
-    const perDay = counted > 0 ? Math.max(0, lossKwh / counted) : 0;
-    return {
-      days: counted,
-      from: dayName(days.days[from]),
-      to: dayName(
-        days.days[
-          Math.max(
-            0,
-            measured.findLastIndex((kwh) => kwh !== null),
-          )
-        ],
-      ),
-      lossKwhPerDay: round(perDay),
-      moneyPerDay: site.tariff ? round(perDay * valuePerKwh(site.tariff)) : null,
-    };
+/** Days whose energy is known, at least one. */
+export function knownDays({ expectedKwh }: DaySums): number {
+  return Math.max(1, expectedKwh.filter((kwh) => kwh !== null).length);
+}
+
+/** What was lost a day to causes that stood, over the last days. */
+export function recentLoss(
+  { diagnosis, comparison: { days, grid, site } }: ToldSite,
+  { expectedKwh, measuredKwh }: DaySums,
+): Overview["recent"] {
+  const rows = days.days.length;
+  const standing = diagnosis.causes.filter((cause) => CAUSES[cause.cause].kind !== "design");
+  const from = Math.max(0, rows - RECENT_DAYS);
+  let lossKwh = 0;
+  let counted = 0;
+  for (let row = from; row < rows; row++) {
+    const [e, m] = [expectedKwh[row], measuredKwh[row]];
+    if (e === null || m === null) continue;
+    counted++;
+    const startMs = grid.startMs + days.firsts[row] * grid.stepMs;
+    const endMs = grid.startMs + days.firsts[row + 1] * grid.stepMs;
+    // Days without any cause standing only carry the scatter of weather and model.
+    const stands = standing.some((cause) => Date.parse(cause.from) < endMs && (cause.to === null || Date.parse(cause.to) > startMs));
+    if (stands) lossKwh += e - m;
   }
+  const perDay = counted > 0 ? Math.max(0, lossKwh / counted) : 0;
+  const last = measuredKwh.findLastIndex((kwh) => kwh !== null);
+  return {
+    days: counted,
+    from: dayName(days.days[from]),
+    to: dayName(days.days[Math.max(0, last)]),
+    lossKwhPerDay: round(perDay),
+    moneyPerDay: site.tariff ? round(perDay * valuePerKwh(site.tariff)) : null,
+  };
 }
 
 /** Which intervals of each inverter were measured; where a meter stands for all, they share its intervals. */
@@ -117,8 +124,9 @@ export function usableByInverter(states: readonly Pick<UnitState, "unit" | "unus
 /**
  * The day ribbon: each day a row, each interval a cell of two bytes, the expected output in 1/255 of the
  * peak and the measured share of it in hundredths (or a code).
+ * @param top the peak, W
  */
-export function ribbonOf(run: DiagnosisRun): Uint8Array {
+export function ribbonOf(run: ToldSite, top = peak(run)): Uint8Array {
   const { comparison, states } = run;
   const { days, grid } = comparison;
   const columns = Math.ceil(DAY_MS / grid.stepMs);
@@ -126,7 +134,6 @@ export function ribbonOf(run: DiagnosisRun): Uint8Array {
   const rows = days.days[days.days.length - 1] - firstDay + 1;
   const cells = new Uint8Array(rows * columns * 2);
   for (let k = 1; k < cells.length; k += 2) cells[k] = RIBBON.night;
-  const top = peak(run);
   for (let row = 0; row < days.days.length; row++) {
     for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
       let expected = 0;
@@ -147,7 +154,7 @@ export function ribbonOf(run: DiagnosisRun): Uint8Array {
   return cells;
 }
 
-function peak({ states, comparison }: DiagnosisRun): number {
+function peak({ states, comparison }: ToldSite): number {
   let top = 1;
   for (let i = 0; i < comparison.grid.count; i++) {
     let sum = 0;

@@ -1,7 +1,15 @@
 import type { Comparison } from "../comparison/compare";
 import type { Attribution } from "../fit/attribute";
 import type { Accepted, Candidate } from "../fit/candidate";
+import type { Diagnosis } from "../formats/diagnosisFile";
 import type { Signature, UnitState } from "../signatures/signature";
+
+/** A diagnosis with what sums and pictures are made from. */
+export interface ToldSite {
+  diagnosis: Diagnosis;
+  comparison: Comparison;
+  states: UnitState[];
+}
 
 /** A cause that stands, with what it does at every interval and what it took. */
 export interface Standing {

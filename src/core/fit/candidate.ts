@@ -12,6 +12,9 @@ export interface Parameter {
   step: number;
 }
 
+/** What a cause goes on as after the data that told it, as plain data: places by their ids, no intervals. */
+export type Seed = Readonly<Record<string, string | number | null | readonly string[] | readonly number[]>>;
+
 /** A cause at a place that may be: what it would do, by its parameters. */
 export interface Candidate {
   cause: CauseId;
@@ -33,6 +36,11 @@ export interface Candidate {
   layers(axis: Axis, values: readonly number[]): Layer[];
   /** First interval, and the first after it; null while it lasts. */
   span(values: readonly number[]): { from: number; to: number | null };
+  /**
+   * As what it goes on from a day on, for its engine to resume; absent where days to come show it themselves.
+   * @param row of the day index, from which it is resumed
+   */
+  carry?(values: readonly number[], row: number): Seed | null;
   /** Reasons for people. */
   evidence(values: readonly number[]): Evidence[];
   nextTest: string;

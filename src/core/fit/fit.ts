@@ -7,6 +7,7 @@ import { type Layer, outputW } from "./layers";
 import { estimateNoise, type Noise } from "./noise";
 import { buildNuisance, litDays } from "./nuisance";
 import { bestStart, type CostAt, patternSearch } from "./patternSearch";
+import { ratioOf } from "./ratio";
 import { reachOf } from "./reach";
 import { Scratch } from "./scratch";
 
@@ -43,9 +44,6 @@ interface Kept {
 export function totalOf({ accepted, state }: Kept): number {
   return state.cost + accepted.reduce((sum, { price }) => sum + price, 0);
 }
-
-/** However small the sun and the light, no model is further off than this (as a logarithm). */
-const MOST_OFF = 0.3;
 
 /**
  * Causes that are fitted together to one axis: knows how well the accepted ones explain what was measured, what is left, and
@@ -225,16 +223,7 @@ export class Fit {
    * @param on any axis of the same comparison and units
    */
   ratioOn(on: Axis): Float64Array[] {
-    const cells = buildCells(on);
-    const { shared, values } = buildNuisance(on, cells);
-    const { coefficients } = this.state;
-    return on.units.map((_, u) =>
-      Float64Array.from(on.cell, (k) => {
-        let off = coefficients[u];
-        for (let c = 0; c < shared; c++) off += coefficients[on.units.length + c] * values[(k * on.units.length + u) * shared + c];
-        return Math.exp(Math.max(-MOST_OFF, Math.min(MOST_OFF, off)));
-      }),
-    );
+    return ratioOf(on, this.state.coefficients);
   }
 
   /** By `cell × units + unit`: 1 where the accepted causes together take hardly anything. */

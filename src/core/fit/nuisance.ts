@@ -42,11 +42,14 @@ export interface Nuisance {
   values: Float64Array;
 }
 
-export function buildNuisance(axis: Axis, cells: Cells): Nuisance {
+/** How many columns all units share, with and without the year's round. */
+const [SHARED, SHARED_WITH_SEASON] = [6, 8] as const;
+
+/** @param shared how many columns all units share; absent, as many as so many days can tell */
+export function buildNuisance(axis: Axis, cells: Cells, shared = sharedOf(axis)): Nuisance {
   const { units } = cells;
   const { days, site } = axis.comparison;
-  const seasons = days.days.length >= SEASON_DAYS;
-  const shared = seasons ? 8 : 6;
+  const seasons = shared === SHARED_WITH_SEASON;
   const values = new Float64Array(cells.count * units * shared);
   const azimuths = axis.units.map(({ unit }) => site.planes.find(({ id }) => id === unit.strings[0]?.plane)?.azimuthDeg ?? 180);
   for (let k = 0; k < cells.count; k++) {
@@ -72,6 +75,10 @@ export function buildNuisance(axis: Axis, cells: Cells): Nuisance {
   ];
   const mean = sigma.map((_, j) => (j === units ? SITE_MEAN : 0));
   return { count: sigma.length, sigma: Float64Array.from(sigma), mean: Float64Array.from(mean), shared, values };
+}
+
+function sharedOf({ comparison }: Axis): number {
+  return comparison.days.days.length >= SEASON_DAYS ? SHARED_WITH_SEASON : SHARED;
 }
 
 /** What a unit gives of the model's healthy output, as a logarithm: its own calibration and the site's. */

@@ -1,6 +1,8 @@
 import type { CauseId } from "../causes/causes";
 import type { Comparison } from "../comparison/compare";
-import type { Candidate } from "../fit/candidate";
+import type { Axis } from "../fit/axis";
+import type { Candidate, Seed } from "../fit/candidate";
+import type { Layer } from "../fit/layers";
 import type { Proposer } from "../fit/select";
 import type { SnowChance } from "../losses/snowCover";
 import type { FaultKind } from "./faultKind";
@@ -43,6 +45,10 @@ export interface CauseEngine<Id extends CauseId = CauseId> {
   detect?: (look: UnitLook) => Candidate[];
   /** Says what may be, for the fit. */
   propose?: Proposer;
+  /** Its proposals need no more than a few days: new days are asked before everything is fitted anew. */
+  inDays?: true;
+  /** What it does on later days, from what it was carried on as; the axis counts its days from the first of the data that told it. */
+  resume?: (seed: Seed, on: Axis) => Layer[];
   /** Its row in docs/diagnosis.md. */
   paper: { actsAs: string; toldFrom: string; notTakenFor: string };
   /** As the simulator makes it. */

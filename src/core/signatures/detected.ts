@@ -6,12 +6,13 @@ import type { Signature } from "./signature";
 
 /** A detector's finding as a cause without anything to fit. @param layers what it does at the points of an axis */
 export function asCandidate(signature: Signature, layers: (on: Axis) => Layer[]): Candidate {
-  const { cause, scope, from, to, evidence, nextTest, told } = signature;
+  const { cause, scope, from, to, evidence, nextTest, told, carry } = signature;
   return {
     ...{ cause, scope, parameters: [], price: 0, leastShare: -1, layers, nextTest },
     span: () => ({ from, to }),
     evidence: () => evidence,
     told: () => ({ ...told }),
+    ...(carry ? { carry: () => carry } : {}),
   };
 }
 

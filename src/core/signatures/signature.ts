@@ -1,6 +1,7 @@
 import type { CauseId } from "../causes/causes";
 import type { Evidence } from "../causes/evidence";
 import type { Unit } from "../comparison/unit";
+import type { Seed } from "../fit/candidate";
 
 /** What a detector saw in the data without a fit: a cause, where, when and why it is believed. */
 export interface Signature {
@@ -16,6 +17,8 @@ export interface Signature {
   nextTest: string;
   /** What else the cause says of itself, by the public format's key: `offsetMinutes`. */
   told?: Readonly<Record<string, number | boolean>>;
+  /** As what it goes on after the data, where days to come alone don't show it. */
+  carry?: Seed;
   /** Part of a string's power that is left at an interval, where the detector can say it. */
   leaves?: (i: number) => number;
 }

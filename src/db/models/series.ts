@@ -59,6 +59,8 @@ export class AnalysisRecord extends Model<InferAttributes<AnalysisRecord>, Infer
   declare diagnosis: string;
   declare overview: string;
   declare ribbon: Buffer;
+  /** JSON of what it leaves for days to come; empty where there is no analysis. */
+  declare frozen: string;
 }
 
 /** A piece of long work as any process can tell of it. */
@@ -117,6 +119,7 @@ export function initSeries(sequelize: Sequelize): void {
       diagnosis: text(),
       overview: text(),
       ribbon: blob(),
+      frozen: text(),
     },
     { sequelize, tableName: "analyses", timestamps: false },
   );

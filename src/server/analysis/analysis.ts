@@ -7,12 +7,13 @@ import { SiteRecord } from "@/db/models/records";
 import { AnalysisRecord } from "@/db/models/series";
 import { type Actor, allow } from "../actor";
 import { codeVersion } from "../codeVersion";
-import { database, inTransaction } from "../database";
+import { database } from "../database";
 import { processWide } from "../processWide";
 import { runTask } from "../work/pool";
 import { shareRun } from "../work/sharedRuns";
-import type { AnalyseReply } from "../work/taskTypes";
 import { siteContent } from "./content";
+import { goOnNow, isGoneOn } from "./goOnNow";
+import { keepAnalysis, readStored } from "./storedAnalysis";
 
 /** A site's diagnosis with the sums for its charts. */
 export interface Analysis {
@@ -29,6 +30,8 @@ export interface AnalysisState {
   madeAt: string | null;
   /** False while the data have changed since, and another one is being made. */
   current: boolean;
+  /** True where its newest days are told by the causes as they were found before, until all is fitted anew. */
+  goneOn: boolean;
   /** How much of the next one is done, 0 to 1; null where none is being made here. */
   progress: number | null;
   /** Why the newest one couldn't be made, where that failed; it is tried again after a while, or when the data change. */
@@ -102,7 +105,7 @@ async function look(siteId: string): Promise<{ stored: AnalysisRecord | null; cu
   await database();
   const site = await SiteRecord.findByPk(siteId, { raw: true });
   if (!site) throw new NotFoundError("site", siteId);
-  const stored = await AnalysisRecord.findByPk(siteId, { attributes: { exclude: ["ribbon"] }, raw: true });
+  const stored = await AnalysisRecord.findByPk(siteId, { attributes: { exclude: ["ribbon", "frozen"] }, raw: true });
   return { stored, current: isCurrent(site, stored?.key) && readSummary(stored?.summary ?? "") !== null };
 }
 
@@ -115,6 +118,7 @@ function stateOf(siteId: string, stored: AnalysisRecord | null, current: boolean
     summary: summary ?? noAnalysisSummary([], null),
     madeAt: stored && summary ? new Date(stored.madeAt).toISOString() : null,
     current,
+    goneOn: !current && stored !== null && isGoneOn(stored.key),
     progress: current ? null : (progress().get(siteId) ?? null),
     failure: current ? null : failureOf(siteId),
   };
@@ -132,38 +136,10 @@ async function analyseNow(siteId: string, signal: AbortSignal): Promise<void> {
   const knownKey = stored && readSummary(stored.summary) ? stored.key : null;
   const onProgress = (share: number) => void progress().set(siteId, share);
   try {
+    await goOnNow(siteId, read.content, signal);
     const reply = await runTask("analyse", { ...read.content, code: codeVersion(), knownKey }, { signal, onProgress });
-    await keep(siteId, read.revision, reply);
+    await keepAnalysis(siteId, read.revision, reply);
   } finally {
     progress().delete(siteId);
-  }
-}
-
-async function keep(siteId: string, revision: number, reply: AnalyseReply): Promise<void> {
-  await inTransaction(async (transaction) => {
-    const contentKey = reply.key.slice(reply.key.indexOf("/") + 1);
-    const [count] = await SiteRecord.update({ contentKey, contentRevision: revision }, { where: { id: siteId }, transaction });
-    if (count === 0 || reply.same) return;
-    await AnalysisRecord.upsert(
-      {
-        siteId,
-        key: reply.key,
-        madeAt: new Date(),
-        summary: JSON.stringify(reply.summary),
-        diagnosis: reply.analysis ? JSON.stringify(reply.analysis.diagnosis) : "",
-        overview: reply.analysis ? JSON.stringify(reply.analysis.overview) : "",
-        ribbon: Buffer.from(reply.analysis?.ribbon ?? []),
-      },
-      { transaction },
-    );
-  });
-}
-
-function readStored<T>(text: string, schema: { safeParse(value: unknown): { success: true; data: T } | { success: false } }): T | null {
-  try {
-    const parsed = schema.safeParse(JSON.parse(text));
-    return parsed.success ? parsed.data : null;
-  } catch {
-    return null;
   }
 }

@@ -8,6 +8,7 @@ import type { SeriesKind } from "@/core/formats/seriesColumns";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { PackedChannel } from "@/db/packedDays";
 import type { PackedImport } from "@/db/seriesStore";
+import type { KeptFrozen } from "./tasks/keptFrozen";
 
 /** A site's description and data as they are stored, to be read by a worker. */
 export interface SiteContent {
@@ -23,15 +24,27 @@ export interface AnalyseRequest extends SiteContent {
   knownKey: string | null;
 }
 
+/** What is kept of an analysis. */
+export interface MadeAnalysis {
+  diagnosis: Diagnosis;
+  overview: Overview;
+  ribbon: Uint8Array;
+  frozen: KeptFrozen;
+}
+
+export interface GoOnRequest extends SiteContent {
+  /** The analysis as it is kept. */
+  stored: MadeAnalysis;
+}
+
 /** What came of an analysis; `analysis` is null where there can be none, and the summary says why. */
-export type AnalyseReply = { key: string } & (
-  | { same: true }
-  | { same: false; summary: AnalysisSummary; analysis: { diagnosis: Diagnosis; overview: Overview; ribbon: Uint8Array } | null }
-);
+export type AnalyseReply = { key: string } & ({ same: true } | { same: false; summary: AnalysisSummary; analysis: MadeAnalysis | null });
 
 /** Every task of the workers: what it is given and what it gives back. */
 export interface Tasks {
   analyse: { request: AnalyseRequest; reply: AnalyseReply };
+  /** Null where the analysis can't go on: the past has changed, or nothing is new. */
+  goOn: { request: GoOnRequest; reply: { summary: AnalysisSummary; analysis: MadeAnalysis } | null };
   whatIf: { request: SiteContent & { options: ModelOptions }; reply: Cascade | null };
   readImport: {
     request: { path: string; fileName: string; kind: SeriesKind; site: SiteFile; nowMs: number };

@@ -2,11 +2,13 @@
 
 import { asTask } from "./asTask";
 import { runAnalyse } from "./tasks/analyse";
+import { runGoOn } from "./tasks/goOn";
 import { runModuleShade } from "./tasks/moduleShade";
 import { runReadImport } from "./tasks/readImport";
 import { runWhatIf } from "./tasks/whatIf";
 
 export const analyse = asTask<"analyse">(runAnalyse);
+export const goOn = asTask<"goOn">(runGoOn);
 export const moduleShade = asTask<"moduleShade">(runModuleShade);
 export const readImport = asTask<"readImport">(runReadImport);
 export const whatIf = asTask<"whatIf">(runWhatIf);

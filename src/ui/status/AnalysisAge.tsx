@@ -11,6 +11,8 @@ const POLL_MS = 2000;
 export interface Age {
   madeAt: string | null;
   current: boolean;
+  /** True where the newest days are told by the causes as they were found before. */
+  goneOn: boolean;
   /** Of the next one, 0 to 1; null where nothing is known of it. */
   progress: number | null;
   failure: string | null;
@@ -45,16 +47,20 @@ export function AnalysisAge({ siteId, age, timeZone }: { siteId: string; age: Ag
   if (age.current) return null;
   return (
     <p role="status" className="no-print mb-4 border-l-4 border-watch bg-raised py-2 pr-3 pl-3">
-      {words(age.madeAt, failure, progress, timeZone)}
+      {words(age, failure, progress, timeZone)}
     </p>
   );
 }
 
-function words(madeAt: string | null, failure: string | null, progress: number | null, timeZone: string): string {
-  const shown = madeAt
-    ? `The data have changed since. These figures are of ${instantText(madeAt, timeZone)}.`
-    : "There are no figures yet.";
+function words({ madeAt, goneOn }: Age, failure: string | null, progress: number | null, timeZone: string): string {
+  const shown = shownWords(madeAt, goneOn, timeZone);
   if (failure) return `${shown} New ones could not be worked out: ${failure}.`;
   const part = progress === null ? "" : `, ${Math.round(100 * progress)} % so far,`;
   return `${shown} New ones are being worked out${part} and come by themselves.`;
+}
+
+function shownWords(madeAt: string | null, goneOn: boolean, timeZone: string): string {
+  if (!madeAt) return "There are no figures yet.";
+  if (goneOn) return "The newest days are told by the causes as they were found before, and by what shows itself in a day.";
+  return `The data have changed since. These figures are of ${instantText(madeAt, timeZone)}.`;
 }

@@ -1,8 +1,11 @@
+import { z } from "zod";
 import { YEAR_DAYS } from "../../constants";
 import type { Axis } from "../../fit/axis";
-import type { Candidate } from "../../fit/candidate";
+import type { Candidate, Seed } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
+import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
+import { unitsNamed } from "../../signatures/resume";
 
 /** Under a year a slope is a season's. */
 const LEAST_DAYS = 400;
@@ -28,13 +31,9 @@ function candidateOf(axis: Axis, index: number, string: string | null = null, st
     parameters: [{ name: "pctPerYear", value: startPct, least: LEAST_PCT, most: MOST_PCT, step: 1 }],
     onString: (id, [pct]) => candidateOf(axis, index, id, Math.min(MOST_PCT, pct * unit.strings.length)),
     layers: (on, [pct]) => [
-      {
-        unit: index,
-        stage: "dc",
-        strings: string === null ? null : new Set([string]),
-        values: pointwise(on, (p) => Math.max(0.2, 1 - ((pct / 100) * (on.day[p] - on.day[0])) / YEAR_DAYS)),
-      },
+      { unit: index, stage: "dc", strings: string === null ? null : new Set([string]), values: declined(on, pct / 100) },
     ],
+    carry: ([pct]) => ({ unit: unit.scope, string, rate: pct / 100 }),
     span: () => ({ from: 0, to: null }),
     evidence: ([pct]) => [
       {
@@ -45,4 +44,21 @@ function candidateOf(axis: Axis, index: number, string: string | null = null, st
     nextTest: `Curve of one string of ${unit.scope} against its data sheet, and a camera for hot cells and browning`,
     told: ([pct]) => ({ pctPerYear: Math.round(pct * 100) / 100 }),
   };
+}
+
+/** However long it has declined. */
+const LEAST_LEFT = 0.2;
+
+/** What a decline since the first day leaves, by point. @param rate a year */
+function declined(on: Axis, rate: number): Float64Array {
+  return pointwise(on, (p) => Math.max(LEAST_LEFT, 1 - (rate * on.day[p]) / YEAR_DAYS));
+}
+
+const seedSchema = z.object({ unit: z.string(), string: z.string().nullable(), rate: z.number() });
+
+/** Of a unit or one of its strings. */
+export function resumeDegradation(seed: Seed, on: Axis): Layer[] {
+  const { unit, string, rate } = seedSchema.parse(seed);
+  const strings = string === null ? null : new Set([string]);
+  return unitsNamed(on, [unit]).map((index) => ({ unit: index, stage: "dc", strings, values: declined(on, rate) }));
 }

@@ -1,6 +1,6 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { onString } from "../../signatures/detected";
-import { proposeDegradation } from "./degradation";
+import { proposeDegradation, resumeDegradation } from "./degradation";
 import { degradation as fault } from "./fault";
 import { detectStringDecline } from "./stringDecline";
 
@@ -9,6 +9,7 @@ export const degradation: CauseEngine<"degradation"> = {
   cause: "degradation",
   detect: (look) => detectStringDecline(look.comparison, look.state).map((signature) => onString(look, signature)),
   propose: proposeDegradation,
+  resume: resumeDegradation,
   paper: {
     actsAs: "1 − r · years",
     toldFrom:

@@ -51,6 +51,7 @@ export function detectStringDecline({ expected, grid, site }: Comparison, { unit
       {
         ...{ cause: "degradation", scope: id, from: 0, to: null, lossKwh: 0 },
         leaves: (i) => Math.max(0.2, 1 - (rate * i * grid.stepMs) / (YEAR_DAYS * DAY_MS)),
+        carry: { unit: unit.scope, string: id, rate },
         evidence: [
           {
             text: `The current of ${id} sinks against its neighbours' in the same light by ${(100 * rate).toFixed(1)} % a year, month by month`,

@@ -1,11 +1,12 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { orientationMismatch as fault } from "./fault";
-import { proposeOrientationMismatch } from "./orientationMismatch";
+import { proposeOrientationMismatch, resumeOrientationMismatch } from "./orientationMismatch";
 
 /** Fitted. */
 export const orientationMismatch: CauseEngine<"orientation-mismatch"> = {
   cause: "orientation-mismatch",
   propose: proposeOrientationMismatch,
+  resume: resumeOrientationMismatch,
   paper: {
     actsAs: "a string lit in two ways: the best of its darker part's current, or past it through the diodes",
     toldFrom: "by string and other plane",

@@ -1,7 +1,9 @@
+import { z } from "zod";
 import { inputsOf } from "../../expected/arrayOutput";
 import type { Axis } from "../../fit/axis";
-import type { Candidate } from "../../fit/candidate";
+import type { Candidate, Seed } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
+import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
 import type { PvString } from "../../site/siteSchema";
 
@@ -25,9 +27,6 @@ export function proposeOrientationMismatch({ axis }: Fit): Candidate[] {
 
 function candidateOf(axis: Axis, index: number, pvString: PvString, other: string): Candidate {
   const { unit } = axis.units[index];
-  const { planes } = axis.comparison.expected;
-  const own = planes.get(pvString.plane)?.effectiveWm2 as Float64Array;
-  const its = planes.get(other)?.effectiveWm2 as Float64Array;
   // Strings beside it on the same tracker hold its voltage up: it can't pass its darker part by.
   const held = unit.inverters.some((inverter) =>
     inputsOf(axis.comparison.site, inverter).some(({ strings }) => strings.length > 1 && strings.includes(pvString)),
@@ -39,17 +38,10 @@ function candidateOf(axis: Axis, index: number, pvString: PvString, other: strin
     layers: (on, [share]) => [
       {
         ...{ unit: index, stage: "dc", strings: new Set([pvString.id]) },
-        values: pointwise(on, (p) => {
-          const first = on.interval[p];
-          let [a, b] = [0, 0];
-          for (let i = first; i < Math.min(own.length, first + on.per); i++) {
-            a += own[i];
-            b += its[i];
-          }
-          return a > 0 ? (held ? Math.min(1, b / a) : mixedShare(b / a, share)) : 1;
-        }),
+        values: leftOf(on, pvString.plane, other, held ? null : share),
       },
     ],
+    carry: ([share]) => ({ string: pvString.id, other, share: held ? null : share }),
     span: () => ({ from: 0, to: null }),
     evidence: ([share]) => [
       {
@@ -59,6 +51,34 @@ function candidateOf(axis: Axis, index: number, pvString: PvString, other: strin
     ],
     nextTest: `Count the modules of ${pvString.id} by plane, from the plan or with the string interrupted and one module covered`,
   };
+}
+
+/** What is left of a string's power, by point. @param share of its modules on the other plane; null where its voltage is held up */
+function leftOf(on: Axis, plane: string, other: string, share: number | null): Float64Array {
+  const { planes } = on.comparison.expected;
+  const own = planes.get(plane)?.effectiveWm2 as Float64Array;
+  const its = planes.get(other)?.effectiveWm2 as Float64Array;
+  return pointwise(on, (p) => {
+    const first = on.interval[p];
+    let [a, b] = [0, 0];
+    for (let i = first; i < Math.min(own.length, first + on.per); i++) {
+      a += own[i];
+      b += its[i];
+    }
+    return a > 0 ? (share === null ? Math.min(1, b / a) : mixedShare(b / a, share)) : 1;
+  });
+}
+
+const seedSchema = z.object({ string: z.string(), other: z.string(), share: z.number().nullable() });
+
+/** Modules lie where they lie. */
+export function resumeOrientationMismatch(seed: Seed, on: Axis): Layer[] {
+  const { string, other, share } = seedSchema.parse(seed);
+  return on.units.flatMap(({ unit }, index): Layer[] =>
+    unit.strings.flatMap(({ id, plane }): Layer[] =>
+      id === string ? [{ unit: index, stage: "dc", strings: new Set([id]), values: leftOf(on, plane, other, share) }] : [],
+    ),
+  );
 }
 
 /** By how much a module's voltage rises from its maximum power point to no current: the ordinary Vmp/Voc of 0.84 (data sheets of silicon modules). */

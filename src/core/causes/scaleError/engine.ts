@@ -1,13 +1,14 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { scaleError as fault } from "./fault";
 import { rightScale } from "./scaleError";
-import { proposeScaleStep } from "./scaleStep";
+import { proposeScaleStep, resumeScaleStep } from "./scaleStep";
 
 /** Put right where two meters tell one energy, once the clock is right; a factor since some day is fitted. */
 export const scaleError: CauseEngine<"scale-error"> = {
   cause: "scale-error",
   rights: { turn: 2, right: rightScale },
   propose: proposeScaleStep,
+  resume: resumeScaleStep,
   paper: {
     actsAs: "a factor",
     toldFrom:

@@ -1,9 +1,12 @@
+import { z } from "zod";
 import { DAY_MS } from "../../constants";
 import type { Axis } from "../../fit/axis";
-import type { Candidate } from "../../fit/candidate";
+import type { Candidate, Seed } from "../../fit/candidate";
 import { bestAtAnyLevel, dayLevels } from "../../fit/dayLevels";
 import type { Fit } from "../../fit/fit";
+import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
+import { unitsNamed } from "../../signatures/resume";
 import { candidateCuts } from "../stringOpen/byLevel";
 
 /** Factors that are tried, as logarithms: nearer to one a meter isn't wrong, but old. */
@@ -56,6 +59,7 @@ export function proposeScaleStep(fit: Fit): Candidate[] {
             },
           ];
         },
+        carry: ([log]) => ({ unit: unit.scope, log }),
         span: ([, from]) => ({ from: Math.max(0, Math.round(from)), to: null }),
         evidence: ([log]) => [
           {
@@ -81,4 +85,13 @@ function cutLogs({ units, count }: Axis, index: number): number[] {
     }
     return Math.log(Math.max(0.02, left));
   });
+}
+
+const seedSchema = z.object({ unit: z.string(), log: z.number() });
+
+/** A factor stays until it is mended. */
+export function resumeScaleStep(seed: Seed, on: Axis): Layer[] {
+  const { unit, log } = seedSchema.parse(seed);
+  const factor = Math.exp(log);
+  return unitsNamed(on, [unit]).map((index) => ({ unit: index, stage: "off", strings: null, values: pointwise(on, () => factor) }));
 }

@@ -1,8 +1,10 @@
 import { median } from "simple-statistics";
+import { z } from "zod";
 import { RAD, YEAR_DAYS } from "../../constants";
 import type { Axis } from "../../fit/axis";
-import type { Candidate } from "../../fit/candidate";
+import type { Candidate, Seed } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
+import type { Layer } from "../../fit/layers";
 import { calibrationOf } from "../../fit/nuisance";
 import { pointwise } from "../../fit/pointwise";
 
@@ -54,11 +56,8 @@ function level(fit: Fit): Candidate | null {
     // No more than plain light shows: the rest would be for other misfits' sake.
     parameters: [{ name: "log", value: 0.1, least: 0.02, most: Math.max(...plain) + ABOVE_PLAIN, step: 0.03 }],
     believable: ([log]) => log >= LEAST_LEVEL,
-    layers: (on, [log]) => {
-      const more = Math.exp(log);
-      const values = pointwise(on, () => more);
-      return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
-    },
+    layers: (on, [log]) => inAllLight(on, levelled(on, log)),
+    carry: ([log]) => ({ kind: "level", values: [log] }),
     span: () => ({ from: 0, to: null }),
     evidence: ([log]) => [
       {
@@ -82,10 +81,8 @@ function drift({ axis }: Fit): Candidate | null {
     parameters: [{ name: "logPerYear", value: mended ? 0.02 : 0.08, least: mended ? -0.4 : 0.03, most: 0.8, step: 0.05 }],
     starts: mended ? [[0.02], [-0.05]] : undefined,
     believable: ([slope]) => ((mended ? Math.abs(slope) : slope) * days) / YEAR_DAYS >= least,
-    layers: (on, [slope]) => {
-      const values = pointwise(on, (p) => Math.exp((slope * (on.day[p] - on.day[0])) / YEAR_DAYS));
-      return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
-    },
+    layers: (on, [slope]) => inAllLight(on, drifted(on, slope)),
+    carry: ([slope]) => ({ kind: "drift", values: [slope] }),
     span: () => ({ from: 0, to: null }),
     evidence: ([slope]) => [
       {
@@ -120,11 +117,8 @@ function tilt({ axis }: Fit): Candidate | null {
     ],
     starts: [0, 1, 2, 3, 4, 5, 6, 7].map((eighth) => [start * Math.sin((eighth * Math.PI) / 4), start * Math.cos((eighth * Math.PI) / 4)]),
     believable: ([east, north]) => Math.hypot(east, north) >= (comparison.lightMended ? REST : 1) * LEAST_LEAN,
-    layers: (on, [east, north]) => {
-      const { toEast, toNorth } = leanParts(on);
-      const values = pointwise(on, (p) => 1 / Math.max(0.4, Math.min(2.5, 1 + east * toEast[p] + north * toNorth[p])));
-      return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
-    },
+    layers: (on, [east, north]) => inAllLight(on, leaned(on, east, north)),
+    carry: (values) => ({ kind: "lean", values: [...values] }),
     span: () => ({ from: 0, to: null }),
     evidence: ([east, north]) => [
       {
@@ -160,4 +154,35 @@ function leanParts(on: Axis): LeanParts {
     known.set(on, parts);
   }
   return parts;
+}
+
+/** True over reported light, by point: always the same, more from year to year, or as a lean makes it. */
+function levelled(on: Axis, log: number): Float64Array {
+  const more = Math.exp(log);
+  return pointwise(on, () => more);
+}
+
+function drifted(on: Axis, slope: number): Float64Array {
+  return pointwise(on, (p) => Math.exp((slope * on.day[p]) / YEAR_DAYS));
+}
+
+function leaned(on: Axis, east: number, north: number): Float64Array {
+  const { toEast, toNorth } = leanParts(on);
+  return pointwise(on, (p) => 1 / Math.max(0.4, Math.min(2.5, 1 + east * toEast[p] + north * toNorth[p])));
+}
+
+function inAllLight(on: Axis, values: Float64Array): Layer[] {
+  return on.units.map((_, unit) => ({ unit, stage: "light", strings: null, values }));
+}
+
+const seedSchema = z.object({ kind: z.enum(["level", "drift", "lean"]), values: z.array(z.number()) });
+
+/** A sensor goes on telling what it told. */
+export function resumeSensorError(seed: Seed, on: Axis): Layer[] {
+  const {
+    kind,
+    values: [one, other],
+  } = seedSchema.parse(seed);
+  if (kind === "level") return inAllLight(on, levelled(on, one));
+  return inAllLight(on, kind === "drift" ? drifted(on, one) : leaned(on, one, other));
 }

@@ -1,12 +1,13 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { onString } from "../../signatures/detected";
-import { detectInStringVoltage } from "../../signatures/stringVoltage/stringVoltage";
+import { detectInStringVoltage, resumeInVoltage } from "../../signatures/stringVoltage/stringVoltage";
 import { seriesResistance as fault } from "./fault";
 
 /** Told by a string's voltage, where it is its own. */
 export const seriesResistance: CauseEngine<"series-resistance"> = {
   cause: "series-resistance",
   detect: (look) => detectInStringVoltage(look, "series-resistance").map((signature) => onString(look, signature)),
+  resume: resumeInVoltage,
   paper: { actsAs: "P · (1 − R·I/U)", toldFrom: "the same; missing goes with the current", notTakenFor: "" },
   fault,
 };

@@ -1,11 +1,12 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { shading as fault } from "./fault";
-import { proposeShading } from "./shading";
+import { proposeShading, resumeShading } from "./shading";
 
 /** Fitted. */
 export const shading: CauseEngine<"shading"> = {
   cause: "shading",
   propose: proposeShading,
+  resume: resumeShading,
   paper: {
     actsAs: "1 − depth · direct share",
     toldFrom:

@@ -1,6 +1,7 @@
+import { z } from "zod";
 import { DAY_MS, RAD, YEAR_DAYS } from "../../constants";
 import type { Axis } from "../../fit/axis";
-import type { Candidate } from "../../fit/candidate";
+import type { Candidate, Seed } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
 import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
@@ -152,6 +153,7 @@ function candidateOf(axis: Axis, plane: string, block: Block, string: string | n
     onString: (id, [bearingDeg, halfWidthDeg, topDeg, depth]) =>
       candidateOf(axis, plane, { ...block, bearingDeg, halfWidthDeg, topDeg, depth: Math.min(MOST_DEPTH, 1.6 * depth) }, id),
     layers: (on, values) => shadeLayers(on, plane, string, values),
+    carry: (values) => ({ plane, string, values: [...values] }),
     span: (values) => ({ from: firstShadow(axis, plane, values), to: null }),
     evidence: ([bearing, half, top, depth]) => [
       {
@@ -239,4 +241,12 @@ function firstShadow(axis: Axis, plane: string, values: readonly number[]): numb
   const share = shadeShare(axis, plane, values);
   const p = share.findIndex((left) => left < 0.95);
   return p < 0 ? 0 : axis.interval[p];
+}
+
+const seedSchema = z.object({ plane: z.string(), string: z.string().nullable(), values: z.array(z.number()) });
+
+/** What stands there goes on standing, and growing. */
+export function resumeShading(seed: Seed, on: Axis): Layer[] {
+  const { plane, string, values } = seedSchema.parse(seed);
+  return shadeLayers(on, plane, string, values);
 }

@@ -6,6 +6,7 @@ import { proposeSnow } from "./snow";
 export const snow: CauseEngine<"snow"> = {
   cause: "snow",
   propose: proposeSnow,
+  inDays: true,
   paper: {
     actsAs: "hides what is missing",
     toldFrom:

@@ -1,10 +1,13 @@
 import { median } from "simple-statistics";
+import { z } from "zod";
 import type { Axis } from "../../fit/axis";
-import type { Candidate } from "../../fit/candidate";
+import type { Candidate, Seed } from "../../fit/candidate";
 import { dayLevels } from "../../fit/dayLevels";
 import type { Fit } from "../../fit/fit";
+import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
 import { snowChance } from "../../losses/snowCover";
+import { unitsNamed } from "../../signatures/resume";
 
 /** Rain of a day that may wash, mm: the one of these that fits best is taken (light rain only wets, Kimber et al. 2006). */
 const WASHES_MM = [3, 6, 11];
@@ -61,6 +64,11 @@ function candidateOf(axis: Axis, scope: string, units: number[], washesMm: reado
       const values = pointwise(on, (p) => 1 - lost[on.row[p]]);
       return units.map((unit) => ({ unit, stage: "dc", strings: null, values }));
     },
+    carry: ([perDay, cap, before, mm], row) => ({
+      ...{ units: units.map((unit) => axis.units[unit].unit.scope), perDay, cap, washesMm: mm },
+      before: row > 0 ? dirtByRow(axis, { washesMm: mm, cleaned }, perDay, cap, before)[row - 1] : before,
+      cleaned: [...cleaned].map((at) => at - row).filter((at) => at >= 0),
+    }),
     span: ([perDay, cap, before, mm]) => {
       const lost = dirtByRow(axis, { washesMm: mm, cleaned }, perDay, cap, before);
       const row = lost.findIndex((share) => share > 0);
@@ -149,4 +157,21 @@ function rainByRow({ days, weather }: Axis["comparison"]): Float64Array {
     rains.set(rainMm, byRow);
   }
   return byRow;
+}
+
+const seedSchema = z.object({
+  units: z.array(z.string()),
+  perDay: z.number(),
+  cap: z.number(),
+  washesMm: z.number(),
+  before: z.number(),
+  cleaned: z.array(z.number()),
+});
+
+/** Dirt as it lay, and what falls on it and washes it from then on. */
+export function resumeSoiling(seed: Seed, on: Axis): Layer[] {
+  const { units, perDay, cap, washesMm, before, cleaned } = seedSchema.parse(seed);
+  const lost = dirtByRow(on, { washesMm, cleaned: new Set(cleaned) }, perDay, cap, before);
+  const values = pointwise(on, (p) => 1 - lost[on.row[p]]);
+  return unitsNamed(on, units).map((unit) => ({ unit, stage: "dc", strings: null, values }));
 }

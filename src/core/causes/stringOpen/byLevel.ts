@@ -1,9 +1,12 @@
+import { z } from "zod";
 import type { Unit } from "../../comparison/unit";
 import type { Axis } from "../../fit/axis";
-import type { Candidate } from "../../fit/candidate";
+import type { Candidate, Seed } from "../../fit/candidate";
 import { bestAtAnyLevel, dayLevels } from "../../fit/dayLevels";
 import type { Fit } from "../../fit/fit";
+import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
+import { onStringsNamed } from "../../signatures/resume";
 
 /** With more strings than this the level can't tell one dead string from ordinary spread. */
 const MOST_STRINGS_BY_LEVEL = 10;
@@ -103,6 +106,7 @@ function candidateOf(fit: Fit, index: number, cut: ReadonlySet<string>, { from, 
         },
       ];
     },
+    carry: () => ({ strings: [...cut] }),
     span: (values) => {
       const { first, last } = spanOf(values);
       return { from: Math.max(0, Math.round(first)), to: last >= grid.count ? null : Math.round(last) };
@@ -124,4 +128,11 @@ function candidateOf(fit: Fit, index: number, cut: ReadonlySet<string>, { from, 
     const last = ends < grid.count ? values[from > 0 ? 1 : 0] : grid.count;
     return { first, last };
   }
+}
+
+const seedSchema = z.object({ strings: z.array(z.string()) });
+
+/** Strings that gave nothing to the end of the data go on so. */
+export function resumeStringOpen(seed: Seed, on: Axis): Layer[] {
+  return onStringsNamed(on, seedSchema.parse(seed).strings, () => 0);
 }

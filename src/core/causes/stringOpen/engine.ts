@@ -1,7 +1,7 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { onString } from "../../signatures/detected";
 import { stringOpenByCurrent } from "./byCurrent";
-import { proposeStringOpen } from "./byLevel";
+import { proposeStringOpen, resumeStringOpen } from "./byLevel";
 import { stringOpen as fault } from "./fault";
 import { withoutVoltage } from "./withoutVoltage";
 
@@ -11,6 +11,7 @@ export const stringOpen: CauseEngine<"string-open"> = {
   takesOver: withoutVoltage,
   detect: (look) => stringOpenByCurrent(look.comparison, look.state).map((signature) => onString(look, signature, () => 0)),
   propose: proposeStringOpen,
+  resume: resumeStringOpen,
   paper: {
     actsAs: "its power → 0",
     toldFrom:

@@ -1,11 +1,12 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { thermalDerating as fault } from "./fault";
-import { proposeThermalDerating } from "./thermalDerating";
+import { proposeThermalDerating, resumeThermalDerating } from "./thermalDerating";
 
 /** Fitted. */
 export const thermalDerating: CauseEngine<"thermal-derating"> = {
   cause: "thermal-derating",
   propose: proposeThermalDerating,
+  resume: resumeThermalDerating,
   paper: {
     actsAs: "a cap that falls with the air",
     toldFrom: "the cap in the mean air of the best hours, its fall (0.9 % a degree and more), its first day",

@@ -1,7 +1,10 @@
+import { z } from "zod";
 import type { Axis } from "../../fit/axis";
-import type { Candidate } from "../../fit/candidate";
+import type { Candidate, Seed } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
+import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
+import { unitsNamed } from "../../signatures/resume";
 
 /** The cap in the mean air of the best hours, as a share of the rating, and how fast it falls, % of the rating a degree. */
 const AT_PIVOT = { value: 0.9, least: 0.3, most: 1.6, step: 0.05 } as const;
@@ -18,10 +21,7 @@ export function proposeThermalDerating(fit: Fit): Candidate[] {
     const pivotC = warmHours(fit, index);
     if (pivotC === null) return [];
     const lastDay = axis.day.at(-1) ?? 0;
-    const cap = (air: number, [atPivot, pct]: readonly number[]) =>
-      unit.acRatedW * Math.max(LEAST_CAP, atPivot - (pct / 100) * (air - pivotC));
-    const cuts = (on: Axis, p: number, values: readonly number[]) =>
-      on.day[p] < values[2] || Number.isNaN(on.airTempC[p]) ? Number.POSITIVE_INFINITY : cap(on.airTempC[p], values);
+    const cuts = (on: Axis, p: number, values: readonly number[]) => capAt(on, p, unit.acRatedW, pivotC, values);
     return [
       {
         ...{ cause: "thermal-derating", scope: unit.scope, price: 3, leastShare: LEAST_SHARE },
@@ -34,6 +34,7 @@ export function proposeThermalDerating(fit: Fit): Candidate[] {
         // A cap that hardly falls is a limit, and no heat's.
         believable: ([, pct]) => pct > 1.1 * PCT_PER_C.least,
         layers: (on, values) => [{ unit: index, stage: "limit", strings: null, values: pointwise(on, (p) => cuts(on, p, values)) }],
+        carry: (values) => ({ unit: unit.scope, pivotC, values: [...values] }),
         span: (values) => ({ from: firstCut(fit, index, (p) => cuts(axis, p, values)), to: null }),
         evidence: ([atPivot, pct]) => [
           {
@@ -69,4 +70,21 @@ function firstCut({ axis }: Fit, index: number, cap: (p: number) => number): num
   const { unlimitedW } = axis.units[index];
   const p = unlimitedW.findIndex((watts, k) => watts > 1.03 * cap(k));
   return p < 0 ? 0 : axis.interval[p];
+}
+
+/** Most that comes at a point, W. @param pivotC air at which the first value is the cap, as a share of the rating */
+function capAt(on: Axis, p: number, ratedW: number, pivotC: number, [atPivot, pct, fromDay]: readonly number[]): number {
+  if (on.day[p] < fromDay || Number.isNaN(on.airTempC[p])) return Number.POSITIVE_INFINITY;
+  return ratedW * Math.max(LEAST_CAP, atPivot - (pct / 100) * (on.airTempC[p] - pivotC));
+}
+
+const seedSchema = z.object({ unit: z.string(), pivotC: z.number(), values: z.array(z.number()) });
+
+/** Where it cuts off, it does so on the next hot day. */
+export function resumeThermalDerating(seed: Seed, on: Axis): Layer[] {
+  const { unit, pivotC, values } = seedSchema.parse(seed);
+  return unitsNamed(on, [unit]).map((index) => ({
+    ...{ unit: index, stage: "limit", strings: null },
+    values: pointwise(on, (p) => capAt(on, p, on.units[index].ratedW, pivotC, values)),
+  }));
 }

@@ -1,9 +1,14 @@
+import { z } from "zod";
 import type { Comparison } from "../../comparison/compare";
 import { DAY_MS } from "../../constants";
 import { inputsOf } from "../../expected/arrayOutput";
+import type { Axis } from "../../fit/axis";
+import type { Seed } from "../../fit/candidate";
+import type { Layer } from "../../fit/layers";
 import { moduleTypeOf } from "../../site/lookups";
 import type { PvString } from "../../site/siteSchema";
 import type { UnitLook } from "../causeEngine";
+import { onStringsNamed } from "../resume";
 import type { Signature, UnitState } from "../signature";
 import { type VoltageStep, voltageStep } from "./voltageStep";
 
@@ -97,6 +102,7 @@ function bypassed(comparison: Comparison, pvString: PvString, step: VoltageStep,
       ...{ cause: "bypass-conducting", scope: pvString.id, from, to: null },
       lossKwh: 0,
       leaves: (i) => left(step.volts, expectedV[i]),
+      carry: { string: pvString.id, volts: step.volts, ohm: 0 },
       evidence: [
         {
           text: `The voltage of ${pvString.id} fell by ${step.volts.toFixed(1)} V at every current, as ${parts === 1 ? "one bypassed part of a module does" : `${parts} bypassed parts do`}`,
@@ -124,6 +130,7 @@ function resistant(
       ...{ cause: "series-resistance", scope: pvString.id, from, to: null },
       lossKwh: 0,
       leaves: (i) => left(step.ohm * Math.max(amps[i], 0), expectedV[i]),
+      carry: { string: pvString.id, volts: 0, ohm: step.ohm },
       evidence: [
         {
           text: `The voltage of ${pvString.id} falls with its current, by ${step.ohm.toFixed(2)} Ω more than before`,
@@ -148,4 +155,18 @@ function meanOver(values: Float64Array, amps: Float64Array, from: number): numbe
 /** Part of a string's power that is left where some of its voltage is missing at the same current. */
 function left(missingV: number, expectedV: number): number {
   return expectedV > 0 ? Math.min(1, Math.max(0, 1 - missingV / expectedV)) : 1;
+}
+
+const seedSchema = z.object({ string: z.string(), volts: z.number(), ohm: z.number() });
+
+/** What a string's voltage lacks goes on lacking: so many volts, and so many with each ampere. */
+export function resumeInVoltage(seed: Seed, on: Axis): Layer[] {
+  const { string, volts, ohm } = seedSchema.parse(seed);
+  const expectedV = on.comparison.expected.strings.get(string)?.voltsV;
+  const amps = on.units.flatMap(({ unit }) => unit.stringAmps.get(string) ?? []).at(0);
+  if (!expectedV || expectedV.length === 0) return [];
+  return onStringsNamed(on, [string], (p) => {
+    const i = on.interval[p];
+    return left(volts + ohm * Math.max(amps?.[i] || 0, 0), expectedV[i]);
+  });
 }

@@ -8,6 +8,7 @@ import { assembleSeries } from "@/db/assembleSeries";
 import type { PackedChannel } from "@/db/packedDays";
 import type { Report } from "../asTask";
 import type { AnalyseReply, AnalyseRequest, SiteContent } from "../taskTypes";
+import { historyKey } from "./historyKey";
 
 /** What sources are called in the diagnosis's own refusals. */
 export const SOURCES = { weather: "the weather data", production: "the production data" } as const;
@@ -30,7 +31,12 @@ export function runAnalyse({ code, knownKey, ...content }: AnalyseRequest, repor
       key,
       same: false,
       summary: summaryOf(run.diagnosis, overview),
-      analysis: { diagnosis: run.diagnosis, overview, ribbon: ribbonOf(run) },
+      analysis: {
+        diagnosis: run.diagnosis,
+        overview,
+        ribbon: ribbonOf(run),
+        frozen: { historyKey: historyKey(content, run.frozen.untilMs), frozen: run.frozen },
+      },
     };
   } catch (error) {
     if (!(error instanceof RefusedError)) throw error;

@@ -6,7 +6,7 @@ import { respond } from "../../../respond";
 /** How the last analysis stands to the present data, for a page that waits for the next one. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    const { madeAt, current, progress, failure } = await analysisOf(await currentActor(), pathId((await params).id, "site"));
-    return { madeAt, current, progress, failure };
+    const { madeAt, current, goneOn, progress, failure } = await analysisOf(await currentActor(), pathId((await params).id, "site"));
+    return { madeAt, current, goneOn, progress, failure };
   });
 }
