@@ -1,4 +1,5 @@
 import { diagnose } from "@/core/diagnosis/diagnose";
+import { LAID_OVER, layOver } from "./laidOver";
 import { PAIRS, pairOutcome } from "./pairs";
 import { pairsText, scoreText } from "./print";
 import { readCases } from "./readCases";
@@ -20,6 +21,21 @@ function scored(cases: Iterable<SuiteCase>): ScoredCase[] {
 export function benchPairs(): void {
   process.stdout.write(pairsText(PAIRS.map((_, k) => pairOutcome(k))));
 }
+
+/** Prints how well single causes are told that are laid over the sites of a folder: those that are healthy or have one cause. */
+export function benchLaidOver(folder: string, only?: string): void {
+  const outcomes = [...readCases(folder)]
+    .filter(({ causes }) => causes.filter(({ optional }) => !optional).length < 2)
+    .flatMap((one, k) =>
+      LAID_OVER.filter((cause, c) => (only ? cause === only : (c + k) % EVERY === 0)).flatMap(
+        (cause) => layOver(one, cause, 31 * k + 7) ?? [],
+      ),
+    );
+  process.stdout.write(scoreText(`One more cause laid over the sites of ${folder}`, score(scored(outcomes))));
+}
+
+/** Of all sites and causes every so many. */
+const EVERY = 4;
 
 /** Prints the scores; of a folder where one is given. */
 export function benchDiagnosis(folder: string | undefined): void {

@@ -1,10 +1,11 @@
-// `npm run bench -- diagnosis [--cases FOLDER] [--pairs]`: how well causes are told, on made-up sites or on those of a folder; or every two on one site.
+// `npm run bench -- diagnosis [--cases FOLDER] [--pairs] [--laid-over]`: how well causes are told, on made-up sites or on those of a folder; every two on one site; or one more laid over each of a folder.
 import { parseArgs } from "node:util";
-import { benchDiagnosis, benchPairs } from "./benchDiagnosis";
+import { benchDiagnosis, benchLaidOver, benchPairs } from "./benchDiagnosis";
 
-const { cases, pairs } = parseArgs({
+const { cases, pairs, ...more } = parseArgs({
   args: process.argv.slice(3),
-  options: { cases: { type: "string" }, pairs: { type: "boolean" } },
+  options: { cases: { type: "string" }, pairs: { type: "boolean" }, "laid-over": { type: "boolean" } },
 }).values;
 if (pairs) benchPairs();
+else if (cases && more["laid-over"]) benchLaidOver(cases);
 else benchDiagnosis(cases);

@@ -163,13 +163,22 @@ function makeSite(
   );
 }
 
-/** A fault of a cause at a fitting place, at a time within the period, of a size that a technician would be called for. */
-function faultOf(random: RandomStream, site: SiteFile, cause: CauseId, startMs: number, days: number): FaultEntry {
+/**
+ * A fault of a cause at a fitting place, at a time within the period, of a size that a technician would be called for.
+ * @param pvString the string at which it is: itself, its inverter, its plane
+ */
+export function faultOf(
+  random: RandomStream,
+  site: SiteFile,
+  cause: CauseId,
+  startMs: number,
+  days: number,
+  pvString = site.strings[0],
+): FaultEntry {
   const { scopes } = engineOf(cause).fault;
-  const [pvString] = site.strings;
-  const scope = { string: pvString.id, module: `${pvString.id}.03`, inverter: "inv1", plane: "roof", site: "site", meter: "meter.main" }[
-    scopes[0]
-  ];
+  const { id: string, inverter, plane } = pvString;
+  const scope = { string, module: `${string}.03`, inverter, plane, site: "site", meter: "meter.main" }[scopes[0]];
+  const other = site.planes.find(({ id }) => id !== plane)?.id ?? "back";
   const at = (day: number) => new Date(startMs + Math.round(day) * DAY_MS).toISOString();
   const begins = random.uniform(0.2, 0.6) * days;
   const lasting = { from: at(begins), to: null };
@@ -197,7 +206,7 @@ function faultOf(random: RandomStream, site: SiteFile, cause: CauseId, startMs: 
     clipping: always,
     curtailment: always,
     "start-threshold": always,
-    "orientation-mismatch": { ...always, plane: "back", modules: 3 },
+    "orientation-mismatch": { ...always, plane: other, modules: 3 },
     "clock-error": { ...always, offsetMinutes: random.chance(0.5) ? 60 : -60 },
     "data-gap": brief,
     "sensor-error": { ...always, factor: random.uniform(0.8, 0.92) },
@@ -206,7 +215,7 @@ function faultOf(random: RandomStream, site: SiteFile, cause: CauseId, startMs: 
   // Modules of one site age alike.
   return {
     cause,
-    scope: cause === "scale-error" ? "inv1" : cause === "degradation" ? "site" : scope,
+    scope: cause === "scale-error" ? inverter : cause === "degradation" ? "site" : scope,
     from: null,
     to: null,
     ...sizes[cause],
@@ -214,7 +223,7 @@ function faultOf(random: RandomStream, site: SiteFile, cause: CauseId, startMs: 
 }
 
 /** The scope that the channels can prove, where that is wider than the true one. */
-function widestProvable(site: SiteFile, scope: string, channels: ReadonlyMap<string, unknown>): string | undefined {
+export function widestProvable(site: SiteFile, scope: string, channels: ReadonlyMap<string, unknown>): string | undefined {
   const place = placeOf(site, scope);
   if (!place || place.kind === "site" || place.kind === "meter") return undefined;
   const [owner] = scope.split(".");

@@ -1,3 +1,4 @@
+import { median } from "simple-statistics";
 import { z } from "zod";
 import { DAY_MS } from "../../constants";
 import type { Axis } from "../../fit/axis";
@@ -37,7 +38,7 @@ export function proposeScaleStep(fit: Fit): Candidate[] {
       const lasts = found.from >= FIRST_DAYS && found.to - found.from >= FIRST_DAYS && found.to > level.length - LAST_DAYS;
       if (lasts && found.gain > LEAST_GAIN && cost < best.cost) best = { log, from: found.from, cost };
     }
-    if (best.log === 0) return [];
+    if (best.log === 0 || !isSharp(level, best.from, best.log)) return [];
     const begins = days.firsts[best.from];
     const perDay = DAY_MS / grid.stepMs;
     const cuts = unit.strings.every(({ id }) => unit.stringAmps.has(id)) ? [] : cutLogs(axis, index);
@@ -72,6 +73,16 @@ export function proposeScaleStep(fit: Fit): Candidate[] {
       },
     ];
   });
+}
+
+/** A factor is there from one interval to the next: so many days of either side show so much of it. What builds up takes longer. */
+const SHARP = { days: 8, part: 0.6 } as const;
+
+function isSharp(level: Float64Array, from: number, log: number): boolean {
+  const known = (one: number) => !Number.isNaN(one);
+  const before = Array.from(level.subarray(0, from)).filter(known).slice(-SHARP.days);
+  const after = Array.from(level.subarray(from)).filter(known).slice(0, SHARP.days);
+  return before.length > 0 && after.length > 0 && (median(after) - median(before)) / log >= SHARP.part;
 }
 
 /** What would be left of a unit without each kind of strings, as logarithms. */

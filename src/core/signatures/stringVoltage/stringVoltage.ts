@@ -46,8 +46,9 @@ function inStringVoltage(comparison: Comparison, { unit, unusable }: UnitState):
     const expectedV = comparison.expected.strings.get(pvString.id)?.voltsV;
     if (!amps || !volts || !expectedV || expectedV.length === 0) return [];
     const least = LEAST_CURRENT_SHARE * moduleTypeOf(comparison.site, pvString).impA;
+    const free = atItsBest(comparison, pvString, amps, expectedV);
     const missingV = volts.map((measured, i) =>
-      unusable[i] === 0 && amps[i] > least && measured > 0 && expectedV[i] > 0 ? expectedV[i] - measured : Number.NaN,
+      unusable[i] === 0 && free[i] && amps[i] > least && measured > 0 && expectedV[i] > 0 ? expectedV[i] - measured : Number.NaN,
     );
     const step = voltageStep(missingV, amps, comparison.days);
     if (!step || step.gain < LEAST_GAIN || step.over < LEAST_OVER || !allDay(comparison, step, missingV, amps)) return [];
@@ -59,6 +60,28 @@ function inStringVoltage(comparison: Comparison, { unit, unusable }: UnitState):
   return found.filter(
     (one) => !found.some((other) => other !== one && other.cause === one.cause && Math.abs(other.from - one.from) < near),
   );
+}
+
+/** Of what the best hours of the day have of the light's current: with less the inverter holds the string back, at a higher voltage. */
+const HELD_BACK = 0.8;
+/** How many of a day's hours are its best ones. */
+const BEST_PART = 0.2;
+
+/** 1 where a string carries the current that its light gives: neither a poor joint nor a conducting diode takes current, what holds an inverter back does. */
+function atItsBest({ days, expected }: Comparison, { id }: PvString, amps: Float64Array, expectedV: Float64Array): Uint8Array {
+  const watts = expected.stringDcW.get(id);
+  const share = amps.map((measured, i) => (watts && watts[i] > 0 && expectedV[i] > 0 ? measured / (watts[i] / expectedV[i]) : Number.NaN));
+  const out = new Uint8Array(amps.length);
+  for (let row = 0; row < days.days.length; row++) {
+    const own = share
+      .slice(days.firsts[row], days.firsts[row + 1])
+      .filter((one) => one > 0)
+      .sort();
+    if (own.length === 0) continue;
+    const best = own[Math.floor((1 - BEST_PART) * (own.length - 1))];
+    for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) out[i] = share[i] >= HELD_BACK * best ? 1 : 0;
+  }
+  return out;
 }
 
 /** What befalls two strings of an inverter within so many days is no joint's or diode's own: a shadow, as it grows with the season, does so. */
