@@ -6,6 +6,7 @@ import { gridEndMs } from "@/core/series/grid";
 import { commonGrid, resample } from "@/core/series/resample";
 import { readFaultsFile } from "@/core/simulator/faultsFile";
 import { simulateSite } from "@/core/simulator/simulateSite";
+import { stringsOf } from "@/core/site/lookups";
 import type { PvString, SiteFile } from "@/core/site/siteSchema";
 import { faultOf, type SuiteCase, widestProvable } from "./suite";
 
@@ -49,7 +50,7 @@ function fits({ site, weather, production: { channels, grid } }: SuiteCase, caus
     return kinds.has("string") && names.some((name) => name.endsWith(".dc_v")) && site.strings.every((one) => isAlone(site, one));
   if (cause === "module-converter-failed") return !kinds.has("string") && names.some((name) => name.endsWith(".wh"));
   if (cause === "orientation-mismatch") return site.planes.length > 1 && kinds.has("string");
-  if (cause === "string-open") return site.strings.length > 1 && kinds.has("string");
+  if (cause === "string-open") return kinds.has("string") && site.inverters.every(({ id }) => stringsOf(site, id).length > 1);
   if (cause === "degradation") return days > 500;
   if (cause === "wet-insulation-trip") return wet;
   if (cause === "soiling") return wet && days > 60;
@@ -111,9 +112,11 @@ function changed(
   }
   // Counters only tell what has come since.
   if (name.startsWith("meter.")) {
-    let gone = 0;
+    let [gone, left] = [0, 1];
     return values.map((value, i) => {
-      gone += Math.max(0, before[i] - (before[i - 1] ?? before[i])) - Math.max(0, after[i] - (after[i - 1] ?? after[i]));
+      const came = (counter: Float64Array) => Math.max(0, counter[i] - (counter[i - 1] ?? counter[i]));
+      if (came(before) > LEAST_VALUE) left = came(after) / came(before);
+      gone += (1 - left) * (came(values) || 0);
       return value - gone;
     });
   }

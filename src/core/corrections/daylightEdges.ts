@@ -24,13 +24,30 @@ export function edgeLags(measuredW: Float64Array, expectedW: Float64Array, grid:
   const [first, last]: number[][] = [[], []];
   const dark = midnight(expectedW, perDay);
   for (let day = dark + perDay * Math.max(0, Math.ceil((from - dark) / perDay)); day + perDay <= to; day += perDay) {
-    const begin = crossing(measuredW, level, day, day + perDay, 1) - crossing(expectedW, level, day, day + perDay, 1);
-    const end = crossing(measuredW, level, day + perDay - 1, day - 1, -1) - crossing(expectedW, level, day + perDay - 1, day - 1, -1);
+    const own = level * dayShare(measuredW, expectedW, day, day + perDay);
+    if (Number.isNaN(own)) continue;
+    const begin = crossing(measuredW, own, day, day + perDay, 1) - crossing(expectedW, level, day, day + perDay, 1);
+    const end = crossing(measuredW, own, day + perDay - 1, day - 1, -1) - crossing(expectedW, level, day + perDay - 1, day - 1, -1);
     if (!Number.isNaN(begin)) first.push(begin * grid.stepMs);
     if (!Number.isNaN(end)) last.push(end * grid.stepMs);
   }
   const told = (lags: number[]) => (lags.length >= LEAST_DAYS ? median(lags) : Number.NaN);
   return { firstMs: told(first), lastMs: told(last) };
+}
+
+/** Of a day's expected energy: with less or more than these nothing is said of its ends. */
+const [LEAST_SHARE, MOST_SHARE] = [0.2, 2] as const;
+
+/** A day's energy over the expected one, so that half an array isn't a late morning; NaN where the day is hardly there. */
+function dayShare(measuredW: Float64Array, expectedW: Float64Array, from: number, to: number): number {
+  let [measured, expected] = [0, 0];
+  for (let i = from; i < to; i++) {
+    if (Number.isNaN(measuredW[i]) || Number.isNaN(expectedW[i])) continue;
+    measured += measuredW[i];
+    expected += expectedW[i];
+  }
+  const share = measured / expected;
+  return share >= LEAST_SHARE && share <= MOST_SHARE ? share : Number.NaN;
 }
 
 /** The interval of the day that lies opposite to the middle of what is expected. */

@@ -19,6 +19,8 @@ export type Seed = Readonly<Record<string, string | number | null | readonly str
 export interface Candidate {
   cause: CauseId;
   scope: string;
+  /** The part of its scope that it acts on, where several of its kind stand beside each other in one scope. */
+  part?: string;
   parameters: Parameter[];
   /** Where else a search may begin; absent, with the parameters' own values alone. */
   starts?: readonly (readonly number[])[];

@@ -79,7 +79,7 @@ function takeUp(fit: Fit, proposers: readonly Proposer[], onRound: () => void, f
   return [];
 }
 
-const keyOf = ({ candidate: { cause, scope } }: Accepted) => `${cause} ${scope}`;
+const keyOf = ({ candidate: { cause, scope, part = "" } }: Accepted) => `${cause} ${scope} ${part}`;
 
 /** The same cause on the one string that carries it, where the strings' currents say so. */
 function narrowed(fit: Fit, taken: Accepted): Accepted {

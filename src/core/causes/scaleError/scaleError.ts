@@ -50,7 +50,11 @@ export function rightScale(comparison: Comparison): { comparison: Comparison; si
     const ac = channels.get(measuredBy);
     if (inverters.length !== 1 || !measuredBy.endsWith(".ac_w") || !ac || signatures.some((one) => one.scope === scope)) continue;
     const ratioAt = levelAt(unit);
-    const found = unitFactorOf(daily(days.firsts, grid.count, ratioAt));
+    const { azimuthDeg } = comparison.expected.sun;
+    const half = (isIt: (azimuth: number) => boolean) => daily(days.firsts, grid.count, (i) => (isIt(azimuthDeg[i]) ? ratioAt(i) : null));
+    const [mornings, evenings] = [half((azimuth) => azimuth < 180), half((azimuth) => azimuth >= 180)];
+    const leans = mornings.map((level, row) => Math.abs(Math.log(level / evenings[row])));
+    const found = unitFactorOf(daily(days.firsts, grid.count, ratioAt), leans);
     if (!found) continue;
     const from = onsetOf(days.firsts, found, ratioAt);
     const right = ac.map((watts, i) => (i >= from ? watts / found.factor : watts));
@@ -87,6 +91,8 @@ function signatureOf(scope: string, { factor, spread, days }: Factor, from: numb
 const UNIT_FACTORS = [1000, 0.001, 60, 1 / 60, 12, 1 / 12, 3.6, 1 / 3.6, 3600, 1 / 3600, 4, 0.25] as const;
 /** A day belongs to a factor where its level is so near to it (as a logarithm); so many of the days have to. */
 const NEAR_LOG = 0.35;
+/** The further off the unit, the less anything else could be it: half an array in kW for W is still that. As a part of the factor's logarithm. */
+const NEAR_PART = 0.12;
 const NEAR_SHARE = 0.85;
 /** Factors near one are what faults make; from here on only another unit does. */
 const LEAST_UNIT_LOG = 1;
@@ -119,19 +125,29 @@ function onsetOf(firsts: ArrayLike<number>, { row, factor }: Factor, ratioAt: Ra
   return onset;
 }
 
-/** The factor of another unit that days carry from one on to the end; null where there is none. */
-function unitFactorOf(levels: Float64Array): Factor | null {
+/** Mornings and afternoons of another unit differ by no more than this, as a logarithm: what shadows take belongs to one of them. */
+const MOST_LEAN = 0.2;
+
+/**
+ * The factor of another unit that days carry from one on to the end; null where there is none.
+ * @param levels measured over expected, by day, and `leans` by how much its morning and its afternoon differ, as a logarithm
+ */
+function unitFactorOf(levels: Float64Array, leans: Float64Array): Factor | null {
   const known = Array.from(levels).flatMap((level, row) => (level > 0 ? [{ row, log: Math.log(level) }] : []));
   for (const factor of UNIT_FACTORS) {
     const log = Math.log(factor);
     if (Math.abs(log) < LEAST_UNIT_LOG) continue;
-    const first = firstOf(known.map((day) => Math.abs(day.log - log) < NEAR_LOG));
+    const reach = Math.max(NEAR_LOG, NEAR_PART * Math.abs(log));
+    const first = firstOf(known.map((day) => Math.abs(day.log - log) < reach));
     if (first < 0) continue;
     const own = known.slice(first);
-    const near = own.filter((day) => Math.abs(day.log - log) < NEAR_LOG);
+    const near = own.filter((day) => Math.abs(day.log - log) < reach);
     if (near.length < LEAST_DAYS || near.length < NEAR_SHARE * own.length) continue;
     const spread = median(near.map((day) => Math.abs(day.log - log)));
-    if (Math.abs(log) < FAR_LOG && spread > ALIKE_LOG) continue;
+    if (Math.abs(log) < FAR_LOG) {
+      const known = near.map(({ row }) => leans[row]).filter(Number.isFinite);
+      if (spread > ALIKE_LOG || (known.length > 0 && median(known) > MOST_LEAN)) continue;
+    }
     return { row: first === 0 ? 0 : known[first].row, factor, spread, days: near.length };
   }
   return null;

@@ -6,6 +6,7 @@ import type { Fit } from "../../fit/fit";
 import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
 import { planeNormal } from "../../plane/incidence";
+import { unitsNamed } from "../../signatures/resume";
 
 /** Squares of the sky in which losses are looked for, degrees. */
 const AZIMUTH_STEP = 7.5;
@@ -38,16 +39,38 @@ const [COLUMNS, ROWS] = [Math.round(360 / AZIMUTH_STEP), Math.round(80 / ELEVATI
 export function proposeShading(fit: Fit): Candidate[] {
   const { axis } = fit;
   const planes = new Set(axis.units.flatMap(({ unit }) => unit.strings.map(({ plane }) => plane)));
-  return [...planes].flatMap((plane) => {
-    // A shadow may be new: something was put up, or has grown into the light.
-    const rows = axis.comparison.days.days.length;
-    const blocks = STARTS.flatMap((part) => bestBlock(fit, plane, Math.round(part * rows)) ?? []);
-    const [always, ...later] = blocks;
-    const best = later.sort((a, b) => b.gain - a.gain).at(0);
-    return [always, ...(best && best.gain > (always?.gain ?? 0) ? [best] : [])]
-      .filter((one) => one !== undefined)
-      .map((block) => candidateOf(axis, plane, block));
+  return [...planes].flatMap((id) => {
+    const units = axis.units.flatMap(({ unit }, u) => (unit.strings.some((one) => one.plane === id) ? [u] : []));
+    const plane = { id, unit: null, string: null };
+    // What stands near shades the inverters of a roof at other hours, each with a block of its own.
+    const alone = units.length > 1 && units.length <= MOST_UNITS ? units : [];
+    return [
+      ...blocksOf(fit, id, units).map((block) => candidateOf(axis, plane, block)),
+      ...alone.flatMap((unit) => blocksOf(fit, id, [unit]).map((block) => candidateOf(axis, { ...plane, unit }, block))),
+    ];
   });
+}
+
+/** With more inverters on a plane than this they are looked at together alone. */
+const MOST_UNITS = 4;
+/** What a shadow of one inverter pays beyond one of the whole plane. */
+const UNIT_PRICE = 3;
+
+/** A plane, or of a plane the part of one unit of the axis or of one string. */
+interface Shaded {
+  id: string;
+  unit: number | null;
+  string: string | null;
+}
+
+/** The blocks of the sky that explain most of what units on a plane miss: since ever, and since some day where that is more. */
+function blocksOf(fit: Fit, plane: string, units: readonly number[]): Block[] {
+  // A shadow may be new: something was put up, or has grown into the light.
+  const rows = fit.axis.comparison.days.days.length;
+  const blocks = STARTS.flatMap((part) => bestBlock(fit, plane, units, Math.round(part * rows)) ?? []);
+  const [always, ...later] = blocks;
+  const best = later.sort((a, b) => b.gain - a.gain).at(0);
+  return [always, ...(best && best.gain > (always?.gain ?? 0) ? [best] : [])].filter((one) => one !== undefined);
 }
 
 /** Where in the data a shadow may begin, as parts of them. */
@@ -64,19 +87,18 @@ interface Block {
 }
 
 /** The block under a top and between two bearings that explains most, however deep. */
-function bestBlock(fit: Fit, plane: string, firstRow: number): Block | null {
-  const blocks = DEPTHS.flatMap((depth) => bestBlockAt(fit, plane, firstRow, depth) ?? []);
+function bestBlock(fit: Fit, plane: string, units: readonly number[], firstRow: number): Block | null {
+  const blocks = DEPTHS.flatMap((depth) => bestBlockAt(fit, plane, units, firstRow, depth) ?? []);
   return blocks.sort((a, b) => b.gain - a.gain).at(0) ?? null;
 }
 
 /** The same for a shadow of one depth. */
-function bestBlockAt(fit: Fit, plane: string, firstRow: number, deep: number): Block | null {
+function bestBlockAt(fit: Fit, plane: string, units: readonly number[], firstRow: number, deep: number): Block | null {
   const { axis, cells, noise, state } = fit;
   const beam = axis.beamShare.get(plane) as Float64Array;
   const gain = new Float64Array(COLUMNS * ROWS);
   const sum = new Float64Array(COLUMNS * ROWS);
   const weight = new Float64Array(COLUMNS * ROWS);
-  const units = axis.units.flatMap(({ unit }, u) => (unit.strings.some((one) => one.plane === plane) ? [u] : []));
   for (let k = 0; k < cells.count; k++) {
     const p = (axis.cellFirst[k] + axis.cellFirst[k + 1]) >> 1;
     if (axis.cellRow[k] < firstRow || beam[p] < LEAST_BEAM || axis.sunElevationDeg[p] < 2) continue;
@@ -123,7 +145,8 @@ function bestBlockAt(fit: Fit, plane: string, firstRow: number, deep: number): B
   };
 }
 
-function candidateOf(axis: Axis, plane: string, block: Block, string: string | null = null): Candidate {
+function candidateOf(axis: Axis, shaded: Shaded, block: Block): Candidate {
+  const { id: plane, unit, string } = shaded;
   const lastDay = axis.day.at(-1) ?? 0;
   const years = lastDay / YEAR_DAYS;
   const firstDay = (axis.comparison.days.firsts[block.row] * axis.comparison.grid.stepMs) / DAY_MS;
@@ -139,11 +162,12 @@ function candidateOf(axis: Axis, plane: string, block: Block, string: string | n
     ...(years > 1.1 ? [{ name: "growthDegPerYear", value: 0, least: 0, most: 8, step: 1 }] : []),
   ];
   return {
-    ...{ cause: "shading", scope: string ?? plane, parameters, price: 3, leastShare: LEAST_SHARE },
-    starts:
-      block.row > 0
-        ? STARTS.slice(1).map((part) => parameters.map(({ name, value }) => (name === "fromDay" ? part * lastDay : value)))
-        : undefined,
+    ...{ cause: "shading", scope: string ?? plane, parameters, price: unit === null ? 3 : 3 + UNIT_PRICE, leastShare: LEAST_SHARE },
+    part: unit === null ? undefined : axis.units[unit].unit.scope,
+    starts: startsOf(
+      parameters.map(({ value }) => value),
+      block.row > 0 ? STARTS.slice(1).map((part) => part * lastDay) : [],
+    ),
     // A low rim all round is what models of low light differ by, and no obstacle.
     // And what takes the light wherever the sun stands is no shadow.
     believable: (values) =>
@@ -151,9 +175,13 @@ function candidateOf(axis: Axis, plane: string, block: Block, string: string | n
       (values[2] <= HIGH_TOP_DEG || values[1] <= (values[3] < LEAST_HIGH_DEPTH ? LOW_HALF_DEG : HIGH_HALF_DEG)) &&
       darkShare(axis, plane, values) <= MOST_DARK,
     onString: (id, [bearingDeg, halfWidthDeg, topDeg, depth]) =>
-      candidateOf(axis, plane, { ...block, bearingDeg, halfWidthDeg, topDeg, depth: Math.min(MOST_DEPTH, 1.6 * depth) }, id),
-    layers: (on, values) => shadeLayers(on, plane, string, values),
-    carry: (values) => ({ plane, string, values: [...values] }),
+      candidateOf(
+        axis,
+        { id: plane, unit: null, string: id },
+        { ...block, bearingDeg, halfWidthDeg, topDeg, depth: Math.min(MOST_DEPTH, 1.6 * depth) },
+      ),
+    layers: (on, values) => shadeLayers(on, shaded, values),
+    carry: (values) => ({ plane, unit: unit === null ? null : axis.units[unit].unit.scope, string, values: [...values] }),
     span: (values) => ({ from: firstShadow(axis, plane, values), to: null }),
     evidence: ([bearing, half, top, depth]) => [
       {
@@ -166,14 +194,24 @@ function candidateOf(axis: Axis, plane: string, block: Block, string: string | n
   };
 }
 
+/** Squares of the sky are coarse, and a shadow's soft edge lies in the outer ones: blocks are begun narrower as well, as parts of what was found, and dark. */
+const NARROWER = [1, 0.75, 0.5] as const;
+const DARK = 0.9;
+
+/** Where a search may begin: shapes about the block that was found, and other days. @param days on which it may have come instead */
+function startsOf([bearing, half, top, depth, soft, fromDay, ...others]: readonly number[], days: readonly number[]): number[][] {
+  const at = (width: number, deep: number, day: number) => [bearing, width * half, top, deep, soft, day, ...others];
+  return [...NARROWER.flatMap((width) => [at(width, depth, fromDay), at(width, DARK, fromDay)]), ...days.map((day) => at(1, depth, day))];
+}
+
 /** A top that rises by more than this a year is growing, and not the fit's play. */
 const GROWS_DEG_PER_YEAR = 0.4;
 
-function shadeLayers(axis: Axis, plane: string, string: string | null, values: readonly number[]): Layer[] {
+function shadeLayers(axis: Axis, { id: plane, unit: only, string }: Shaded, values: readonly number[]): Layer[] {
   const share = shadeShare(axis, plane, values);
   return axis.units.flatMap(({ unit }, index): Layer[] => {
     const mine = unit.strings.filter((one) => one.plane === plane && (string === null || one.id === string));
-    if (mine.length === 0) return [];
+    if (mine.length === 0 || (only !== null && only !== index)) return [];
     const strings = mine.length === unit.strings.length ? null : new Set(mine.map(({ id }) => id));
     return [{ unit: index, stage: "dc", strings, values: share }];
   });
@@ -243,10 +281,16 @@ function firstShadow(axis: Axis, plane: string, values: readonly number[]): numb
   return p < 0 ? 0 : axis.interval[p];
 }
 
-const seedSchema = z.object({ plane: z.string(), string: z.string().nullable(), values: z.array(z.number()) });
+const seedSchema = z.object({
+  plane: z.string(),
+  unit: z.string().nullable(),
+  string: z.string().nullable(),
+  values: z.array(z.number()),
+});
 
 /** What stands there goes on standing, and growing. */
 export function resumeShading(seed: Seed, on: Axis): Layer[] {
-  const { plane, string, values } = seedSchema.parse(seed);
-  return shadeLayers(on, plane, string, values);
+  const { plane, unit, string, values } = seedSchema.parse(seed);
+  const units: readonly (number | null)[] = unit === null ? [null] : unitsNamed(on, [unit]);
+  return units.flatMap((one) => shadeLayers(on, { id: plane, unit: one, string }, values));
 }
