@@ -34,6 +34,13 @@ export function surplusOf({ gain, price, lostShare, candidate, values }: Accepte
   return lostShare < candidate.leastShare || candidate.believable?.(values) === false ? Number.NEGATIVE_INFINITY : gain - price;
 }
 
+/** Keeps a search to what is still the same cause, where it was when it was taken up: a cap that falls with the heat isn't to end as one that stays. */
+function asItself({ candidate, values }: Accepted, costAt: CostAt): CostAt {
+  const { believable } = candidate;
+  if (!believable?.(values)) return costAt;
+  return (at) => (believable(at) ? costAt(at) : Number.POSITIVE_INFINITY);
+}
+
 /** Accepted causes and how well they fit. */
 interface Kept {
   accepted: Accepted[];
@@ -213,7 +220,7 @@ export class Fit {
   private searchInTurn(): void {
     for (const one of this.accepted) {
       if (one.values.length === 0) continue;
-      const costAt = this.costOf(one.candidate, collapse(this.layers(one)));
+      const costAt = asItself(one, this.costOf(one.candidate, collapse(this.layers(one))));
       one.values = patternSearch(one.candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.together).values;
     }
   }
