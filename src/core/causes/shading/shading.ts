@@ -1,21 +1,15 @@
 import { z } from "zod";
-import { DAY_MS, RAD, YEAR_DAYS } from "../../constants";
+import { DAY_MS, YEAR_DAYS } from "../../constants";
 import type { Axis } from "../../fit/axis";
 import type { Candidate, Seed } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
 import type { Layer } from "../../fit/layers";
-import { pointwise } from "../../fit/pointwise";
-import { planeNormal } from "../../plane/incidence";
 import { unitsNamed } from "../../signatures/resume";
+import { darkShare, firstShadow, type Shaded, shadeLayers } from "./shadow";
+import { type Block, blocksOf, STARTS } from "./skyBlocks";
 
-/** Squares of the sky in which losses are looked for, degrees. */
-const AZIMUTH_STEP = 7.5;
-const ELEVATION_STEP = 4;
-/** Light that comes straight from the sun, as a share, from which an hour says something of a shadow. */
-const LEAST_BEAM = 0.3;
-/** A shadow takes at least so much of the direct light to be one; and how deep it is looked for. */
+/** A shadow takes at least so much of the direct light to be one. */
 const LEAST_DEPTH = 0.25;
-const DEPTHS = [LEAST_DEPTH, 0.7] as const;
 /** What stands lower is met by models of low light, which differ there by more than it takes (Gueymard 2009). */
 const LEAST_TOP_DEG = 8;
 /** Of the direct light: what takes more, wherever the sun stands, is no shadow. */
@@ -30,7 +24,6 @@ const LEAST_HIGH_DEPTH = 0.4;
 const MOST_DEPTH = 1.25;
 /** Of the energy: less is within what models of tilted light differ by at low sun. */
 const LEAST_SHARE = 0.006;
-const [COLUMNS, ROWS] = [Math.round(360 / AZIMUTH_STEP), Math.round(80 / ELEVATION_STEP)];
 
 /**
  * `shading`: a loss of direct light that belongs to places of the sun. Looks for the block of the sky, from the ground up, in which
@@ -55,95 +48,6 @@ export function proposeShading(fit: Fit): Candidate[] {
 const MOST_UNITS = 4;
 /** What a shadow of one inverter pays beyond one of the whole plane. */
 const UNIT_PRICE = 3;
-
-/** A plane, or of a plane the part of one unit of the axis or of one string. */
-interface Shaded {
-  id: string;
-  unit: number | null;
-  string: string | null;
-}
-
-/** The blocks of the sky that explain most of what units on a plane miss: since ever, and since some day where that is more. */
-function blocksOf(fit: Fit, plane: string, units: readonly number[]): Block[] {
-  // A shadow may be new: something was put up, or has grown into the light.
-  const rows = fit.axis.comparison.days.days.length;
-  const blocks = STARTS.flatMap((part) => bestBlock(fit, plane, units, Math.round(part * rows)) ?? []);
-  const [always, ...later] = blocks;
-  const best = later.sort((a, b) => b.gain - a.gain).at(0);
-  return [always, ...(best && best.gain > (always?.gain ?? 0) ? [best] : [])].filter((one) => one !== undefined);
-}
-
-/** Where in the data a shadow may begin, as parts of them. */
-const STARTS = [0, 0.15, 0.3, 0.45, 0.6, 0.75];
-
-interface Block {
-  gain: number;
-  /** First row in which it is looked for. */
-  row: number;
-  bearingDeg: number;
-  halfWidthDeg: number;
-  topDeg: number;
-  depth: number;
-}
-
-/** The block under a top and between two bearings that explains most, however deep. */
-function bestBlock(fit: Fit, plane: string, units: readonly number[], firstRow: number): Block | null {
-  const blocks = DEPTHS.flatMap((depth) => bestBlockAt(fit, plane, units, firstRow, depth) ?? []);
-  return blocks.sort((a, b) => b.gain - a.gain).at(0) ?? null;
-}
-
-/** The same for a shadow of one depth. */
-function bestBlockAt(fit: Fit, plane: string, units: readonly number[], firstRow: number, deep: number): Block | null {
-  const { axis, cells, noise, state } = fit;
-  const beam = axis.beamShare.get(plane) as Float64Array;
-  const gain = new Float64Array(COLUMNS * ROWS);
-  const sum = new Float64Array(COLUMNS * ROWS);
-  const weight = new Float64Array(COLUMNS * ROWS);
-  for (let k = 0; k < cells.count; k++) {
-    const p = (axis.cellFirst[k] + axis.cellFirst[k + 1]) >> 1;
-    if (axis.cellRow[k] < firstRow || beam[p] < LEAST_BEAM || axis.sunElevationDeg[p] < 2) continue;
-    const at =
-      Math.floor(axis.sunAzimuthDeg[p] / AZIMUTH_STEP) * ROWS + Math.min(ROWS - 1, Math.floor(axis.sunElevationDeg[p] / ELEVATION_STEP));
-    for (const u of units) {
-      const r = state.left[k * cells.units + u];
-      if (Number.isNaN(r)) continue;
-      const variance = noise.cell[k] ** 2 + noise.own[k * cells.units + u] ** 2 + noise.day[axis.cellRow[k]] ** 2;
-      // What it would explain at that depth, or what it would make worse; what is missing beyond it is another depth's.
-      const depth = Math.log(1 - deep * beam[p]);
-      gain[at] += (Math.min(9, (r * r) / variance) - Math.min(9, Math.max(0, r - depth) ** 2 / variance)) / 2 - 0.05;
-      sum[at] += Math.max(-2, r);
-      weight[at]++;
-    }
-  }
-  // Sums from the ground up, then all stretches of bearings under each top.
-  let best: { from: number; to: number; top: number; gain: number } | null = null;
-  for (let top = 1; top <= ROWS; top++) {
-    const column = new Float64Array(COLUMNS);
-    for (let c = 0; c < COLUMNS; c++) for (let e = 0; e < top; e++) column[c] += gain[c * ROWS + e];
-    for (let from = 0; from < COLUMNS; from++) {
-      let total = 0;
-      for (let to = from; to < COLUMNS; to++) {
-        total += column[to];
-        if (!best || total > best.gain) best = { from, to: to + 1, top, gain: total };
-      }
-    }
-  }
-  if (!best || best.gain < 10) return null;
-  let [missing, n] = [0, 0];
-  for (let c = best.from; c < best.to; c++) {
-    for (let e = 0; e < best.top; e++) {
-      missing += sum[c * ROWS + e];
-      n += weight[c * ROWS + e];
-    }
-  }
-  return {
-    ...{ gain: best.gain, row: firstRow },
-    bearingDeg: ((best.from + best.to) / 2) * AZIMUTH_STEP,
-    halfWidthDeg: ((best.to - best.from) / 2) * AZIMUTH_STEP,
-    topDeg: best.top * ELEVATION_STEP,
-    depth: Math.min(0.9, Math.max(0.2, 1.4 * (1 - Math.exp(missing / Math.max(1, n))))),
-  };
-}
 
 function candidateOf(axis: Axis, shaded: Shaded, block: Block): Candidate {
   const { id: plane, unit, string } = shaded;
@@ -206,80 +110,6 @@ function startsOf([bearing, half, top, depth, soft, fromDay, ...others]: readonl
 
 /** A top that rises by more than this a year is growing, and not the fit's play. */
 const GROWS_DEG_PER_YEAR = 0.4;
-
-function shadeLayers(axis: Axis, { id: plane, unit: only, string }: Shaded, values: readonly number[]): Layer[] {
-  const share = shadeShare(axis, plane, values);
-  return axis.units.flatMap(({ unit }, index): Layer[] => {
-    const mine = unit.strings.filter((one) => one.plane === plane && (string === null || one.id === string));
-    if (mine.length === 0 || (only !== null && only !== index)) return [];
-    const strings = mine.length === unit.strings.length ? null : new Set(mine.map(({ id }) => id));
-    return [{ unit: index, stage: "dc", strings, values: share }];
-  });
-}
-
-/** What a shadow leaves of a plane's power, point by point. */
-function shadeShare(
-  axis: Axis,
-  plane: string,
-  [bearing, half, top, depth, soft, fromDay, sky, growth = 0]: readonly number[],
-): Float64Array {
-  const beam = axis.beamShare.get(plane) as Float64Array;
-  // What stands before the sun stands before its part of the sky too.
-  const dome = sky > 0 ? sky * blockedSky(axis, plane, bearing, half, top) : 0;
-  return pointwise(axis, (p) => {
-    if (axis.day[p] < fromDay) return 1;
-    const dull = 1 - dome * (1 - beam[p]);
-    const off = Math.abs(((axis.sunAzimuthDeg[p] - bearing + 540) % 360) - 180);
-    if (off > half + 4 * soft) return dull;
-    const height = top + (growth * (axis.day[p] - YEAR_DAYS)) / YEAR_DAYS - axis.sunElevationDeg[p];
-    if (height < -4 * soft) return dull;
-    const within = 1 / (1 + Math.exp(-(half - off) / (0.5 * soft)));
-    const under = 1 / (1 + Math.exp(-height / (0.5 * soft)));
-    return Math.max(0.03, dull - depth * beam[p] * within * under);
-  });
-}
-
-/** Steps of the sum over a block of the sky, degrees. */
-const SKY_STEP_DEG = 5;
-
-/** Part of an even sky's light on a plane that comes from a block: between two bearings, from the ground to a top. */
-function blockedSky({ comparison }: Axis, planeId: string, bearing: number, half: number, top: number): number {
-  const plane = comparison.site.planes.find(({ id }) => id === planeId);
-  if (!plane) return 0;
-  const normal = planeNormal(plane.tiltDeg, plane.azimuthDeg);
-  let sum = 0;
-  for (let el = SKY_STEP_DEG / 2; el < top; el += SKY_STEP_DEG) {
-    const [up, flat] = [Math.sin(el * RAD), Math.cos(el * RAD)];
-    for (let az = bearing - half + SKY_STEP_DEG / 2; az < bearing + half; az += SKY_STEP_DEG) {
-      const front = flat * (Math.sin(az * RAD) * normal.east + Math.cos(az * RAD) * normal.north) + up * normal.up;
-      if (front > 0) sum += front * flat;
-    }
-  }
-  // An even sky gives π times the view of it (Liu & Jordan 1963).
-  return (sum * (SKY_STEP_DEG * RAD) ** 2) / (Math.PI * ((1 + Math.cos(plane.tiltDeg * RAD)) / 2));
-}
-
-/** Part of a plane's direct light, since a shadow came, that comes from within it. */
-function darkShare(axis: Axis, plane: string, values: readonly number[]): number {
-  const beam = axis.beamShare.get(plane) as Float64Array;
-  const { unlimitedW } = axis.units.find(({ unit }) => unit.strings.some((one) => one.plane === plane)) ?? axis.units[0];
-  const share = shadeShare(axis, plane, values);
-  let [all, dark] = [0, 0];
-  for (let p = 0; p < axis.count; p++) {
-    const direct = beam[p] * unlimitedW[p];
-    if (axis.day[p] < values[5] || !(direct > 0)) continue;
-    all += direct;
-    if (share[p] < 1 - 0.5 * values[3] * beam[p]) dark += direct;
-  }
-  return all > 0 ? dark / all : 1;
-}
-
-/** The interval in which the shadow first took something worth naming. */
-function firstShadow(axis: Axis, plane: string, values: readonly number[]): number {
-  const share = shadeShare(axis, plane, values);
-  const p = share.findIndex((left) => left < 0.95);
-  return p < 0 ? 0 : axis.interval[p];
-}
 
 const seedSchema = z.object({
   plane: z.string(),
