@@ -31,6 +31,8 @@ export const CLOCK = {
   leastShare: 0.25,
   /** A window whose detail agrees less than this at its best lag says nothing. */
   leastAgreement: 0.4,
+  /** Lags are looked at by this first: what agrees at one agrees at the next too. */
+  coarse: 0.5 * HOUR_MS,
   /** A single window has to be clearer. */
   leastAlone: 25 * MINUTE_MS,
   /** Wrong zones and forgotten summer times are off by half hours; what lies so near to one is taken for it. */
@@ -98,17 +100,28 @@ function detailOf(values: Float64Array, reach: number): Float64Array {
   return out;
 }
 
+/** So many of the best half hours are looked at closely. */
+const MOST_PEAKS = 4;
+
 /** The lag of the best agreement in a window, ms; null where nothing agrees well, or the best is at the end of what is looked at. */
 function bestLag(measured: Float64Array, expected: Float64Array, from: number, to: number, stepMs: number): number | null {
   const most = Math.round(CLOCK.most / stepMs);
-  const agreement = new Float64Array(2 * most + 1);
-  let best = 0;
-  for (let k = 0; k < agreement.length; k++) {
-    agreement[k] = correlation(measured, expected, from, to, k - most);
-    if (agreement[k] > agreement[best]) best = k;
-  }
-  if (agreement[best] < CLOCK.leastAgreement || best === 0 || best === agreement.length - 1) return null;
-  const [before, at, after] = [agreement[best - 1], agreement[best], agreement[best + 1]];
+  const last = 2 * most;
+  const agreement = new Map<number, number>();
+  const agree = (k: number) => {
+    const known = agreement.get(k) ?? correlation(measured, expected, from, to, k - most);
+    agreement.set(k, known);
+    return known;
+  };
+  // Detail agrees over an hour and more: half hours first, then what lies between about the best of them.
+  const stride = Math.max(1, Math.round(CLOCK.coarse / stepMs));
+  const coarse = Array.from({ length: Math.floor(last / stride) + 1 }, (_, k) => k * stride);
+  const near = coarse.sort((a, b) => agree(b) - agree(a)).slice(0, MOST_PEAKS);
+  let best = near[0];
+  for (const peak of near)
+    for (let k = Math.max(0, peak - stride + 1); k < Math.min(last + 1, peak + stride); k++) if (agree(k) > agree(best)) best = k;
+  if (agree(best) < CLOCK.leastAgreement || best === 0 || best === last) return null;
+  const [before, at, after] = [agree(best - 1), agree(best), agree(best + 1)];
   return (best - most + between(before, at, after, correlation(expected, expected, from, to, 1))) * stepMs;
 }
 

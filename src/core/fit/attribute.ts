@@ -121,7 +121,8 @@ export function attribute(
     const all = 2 ** active.length - 1;
     for (const u of here) {
       const { chain } = chains[u];
-      const [whole, left] = [chain.limitsAt(p, chain.left(p, 0, ratio[u][p])), chain.limitsAt(p, chain.left(p, all, ratio[u][p]))];
+      const whole = chain.limitsAt(p, chain.left(p, 0, ratio[u][p]));
+      const left = all === 0 ? whole : chain.limitsAt(p, chain.left(p, all, ratio[u][p]));
       if ((whole.rating || left.rating) && active.length < MOST_BITS) takeIn(rating[u], active.push(rating[u]) - 1);
       if ((whole.start || left.start) && active.length < MOST_BITS) takeIn(start[u], active.push(start[u]) - 1);
     }

@@ -1,5 +1,6 @@
 import type { Axis } from "./axis";
 import type { Accepted, Candidate } from "./candidate";
+import { candidateCost } from "./candidateCost";
 import { buildCells, type Cells, residuals } from "./cells";
 import { collapse } from "./collapse";
 import { Costs, type Fitness } from "./cost";
@@ -10,11 +11,14 @@ import { bestStart, type CostAt, patternSearch } from "./patternSearch";
 import { ratioOf } from "./ratio";
 import { reachOf } from "./reach";
 import { Scratch } from "./scratch";
+import { ThinGround } from "./thinGround";
 
 /** Sweeps over a candidate's parameters when it is first tried, when it is among the best, and when all are fitted together. */
 const SWEEPS = { rough: 2, first: 6, together: 2 } as const;
 /** So many candidates are fitted to the end in a round. */
 const FINALISTS = 4;
+/** Of the best one's gain: a search to the end adds a fifth, seldom a half. */
+const FINALIST_PART = 0.4;
 /**
  * Of a candidate's price: what the best place to begin with has to explain before it is searched from, and what a rough search has to before it is
  * finished. Of everything that was ever taken up the first had explained 1.1 times its price, and the second as much.
@@ -59,9 +63,10 @@ export function totalOf({ accepted, state }: Kept): number {
 export class Fit {
   readonly cells: Cells;
   readonly noise: Noise;
-  private readonly costs: Costs;
+  readonly costs: Costs;
   private readonly lnDays: number;
-  private readonly scratch: Scratch;
+  readonly scratch: Scratch;
+  private readonly thin: ThinGround | null;
   accepted: Accepted[] = [];
   /** How well all that is known and accepted explains what was measured. */
   state: Fitness;
@@ -78,10 +83,12 @@ export class Fit {
     this.noise = estimateNoise(axis, this.cells, residual);
     const nuisance = buildNuisance(axis, this.cells);
     this.costs = new Costs(this.cells, axis.cellRow, this.noise, nuisance, axis.comparison.days.days.length);
-    this.costs.reachBy(reachOf(axis, this.cells, known));
+    this.thin = ThinGround.of(axis, this.cells, this.noise);
     this.lnDays = Math.log(Math.max(2, litDays(axis)));
+    const reach = reachOf(axis, this.cells, known);
+    this.costs.reachBy(reach);
     this.state = this.costs.evaluate(residual);
-    this.costs.weighFor(this.state.left);
+    this.follow(reach);
   }
 
   /** Layers of everything that is known and accepted, but for one. */
@@ -105,7 +112,9 @@ export class Fit {
     const base = collapse(this.layers());
     const rough = candidates.map((candidate) => this.rough(candidate, base));
     const hopeful = rough.filter(({ gain, price }) => gain >= HOPE.rough * price);
-    const best = new Set(hopeful.sort((a, b) => surplusOf(b) - surplusOf(a)).slice(0, FINALISTS));
+    const finalists = hopeful.sort((a, b) => surplusOf(b) - surplusOf(a)).slice(0, FINALISTS);
+    // What explains far less than the best isn't next, however well it is finished.
+    const best = new Set(finalists.filter(({ gain }) => gain >= FINALIST_PART * (finalists[0]?.gain ?? 0)));
     return rough.map((one) => (best.has(one) ? this.finish(one, base) : one));
   }
 
@@ -116,13 +125,15 @@ export class Fit {
   }
 
   private rough(candidate: Candidate, base: readonly Layer[]): Accepted {
-    const costAt = this.costOf(candidate, base);
+    // What has nothing to search for is as soon looked at on all days.
+    const thin = candidate.parameters.length > 0 ? this.thin : null;
+    const { costAt, without } = thin?.costOf(candidate, base) ?? { costAt: this.costOf(candidate, base), without: this.state.cost };
     const price = this.priceOf(candidate);
     const start = bestStart(candidate, costAt);
-    const hopeless = this.state.cost - start.cost < HOPE.start * price;
+    const hopeless = without - start.cost < HOPE.start * price;
     const { values, cost } = hopeless ? start : patternSearch(candidate, start, costAt, SWEEPS.rough);
     const lostShare = hopeless ? 0 : this.lostShare(base, candidate.layers(this.axis, values));
-    return { candidate, values, gain: this.state.cost - cost, price, lostShare };
+    return { candidate, values, gain: without - cost, price, lostShare };
   }
 
   private finish(one: Accepted, base: readonly Layer[]): Accepted {
@@ -159,8 +170,9 @@ export class Fit {
   goBackTo({ accepted, state }: Kept): void {
     this.accepted = accepted;
     this.state = state;
-    this.costs.reachBy(reachOf(this.axis, this.cells, this.layers()));
-    this.costs.weighFor(state.left);
+    const reach = reachOf(this.axis, this.cells, this.layers());
+    this.costs.reachBy(reach);
+    this.follow(reach);
   }
 
   /** Takes a candidate up, and lets it go again where all together explain no more than before. @returns whether it stands */
@@ -201,10 +213,12 @@ export class Fit {
 
   /** Fits the parameters of all accepted causes in turn, and lets go of what no longer pays. */
   together(): void {
-    for (let round = 0; round < 2; round++) {
+    // What didn't move the first time won't the second.
+    if (this.searchInTurn()) {
+      this.refresh(false);
       this.searchInTurn();
-      this.refresh(round === 1);
     }
+    this.refresh();
     for (const one of [...this.accepted]) {
       const base = collapse(this.layers(one));
       one.gain = this.costWith(base, false).cost - this.state.cost;
@@ -217,12 +231,17 @@ export class Fit {
     }
   }
 
-  private searchInTurn(): void {
+  /** @returns whether anything moved */
+  private searchInTurn(): boolean {
+    let moved = false;
     for (const one of this.accepted) {
       if (one.values.length === 0) continue;
+      const before = one.values;
       const costAt = asItself(one, this.costOf(one.candidate, collapse(this.layers(one))));
       one.values = patternSearch(one.candidate, { values: one.values, cost: costAt(one.values) }, costAt, SWEEPS.together).values;
+      moved ||= one.values.some((value, k) => value !== before[k]);
     }
+    return moved;
   }
 
   /**
@@ -271,9 +290,16 @@ export class Fit {
   /** @param anew whether what may be off is looked for from nothing as well */
   private refresh(anew = true): void {
     const layers = this.layers();
-    this.costs.reachBy(reachOf(this.axis, this.cells, layers));
+    const reach = reachOf(this.axis, this.cells, layers);
+    this.costs.reachBy(reach);
     this.state = this.costWith(layers, anew);
+    this.follow(reach);
+  }
+
+  /** Searches go by the weights of the fit as it stands. */
+  private follow(reach: Float64Array): void {
     this.costs.weighFor(this.state.left);
+    this.thin?.follow(this.state.left, reach);
   }
 
   /** The fit of a set of layers. */
@@ -289,24 +315,6 @@ export class Fit {
 
   /** The cost of a candidate's parameters beside other layers, for searches. */
   private costOf(candidate: Candidate, base: readonly Layer[]): CostAt {
-    const { axis } = this;
-    const touched = new Set(
-      candidate
-        .layers(
-          axis,
-          candidate.parameters.map(({ value }) => value),
-        )
-        .map(({ unit }) => unit),
-    );
-    const own = axis.units.map((_, u) => outputW(axis, u, base, new Float64Array(axis.count)));
-    const residual = residuals(axis, this.cells, own);
-    return (values) => {
-      this.scratch.reset();
-      axis.scratch = this.scratch;
-      const layers = [...base, ...candidate.layers(axis, values)];
-      axis.scratch = undefined;
-      for (const u of touched) outputW(axis, u, layers, own[u]);
-      return this.costs.costFrom(residuals(axis, this.cells, own, residual, touched));
-    };
+    return candidateCost(this, candidate, base).costAt;
   }
 }

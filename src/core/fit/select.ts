@@ -24,6 +24,9 @@ const MOST_ROUNDS = 14;
 /** So many that something else was preferred to are tried again in the end. */
 const SECOND_CHANCES = 2;
 
+/** What makes everything so much worse, wherever a search begins, has no second chance: those that stood in the end were never under a third of it. */
+const NO_CHANCE = -60;
+
 /**
  * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each. What was
  * promising once and nothing any more, beside what was preferred to it, is tried again with everything free to move.
@@ -64,7 +67,10 @@ function takeUp(fit: Fit, proposers: readonly Proposer[], onRound: () => void, f
     const [best] = tried.filter((one) => !letGo.has(keyOf(one)));
     if (!best || surplusOf(best) <= 0) {
       const standing = new Set(fit.accepted.map(keyOf));
-      const missed = [...promising.values()].filter((one) => !standing.has(keyOf(one)) && !letGo.has(keyOf(one)));
+      const lately = new Map(tried.map((one) => [keyOf(one), one.gain]));
+      const missed = [...promising.values()].filter(
+        (one) => !standing.has(keyOf(one)) && !letGo.has(keyOf(one)) && (lately.get(keyOf(one)) ?? 0) > NO_CHANCE,
+      );
       const again = missed.sort((a, b) => surplusOf(b) - surplusOf(a)).slice(0, Math.max(0, chances));
       chances -= again.length;
       if (!again.some((one) => fit.acceptIfBetter(one))) return tried;
