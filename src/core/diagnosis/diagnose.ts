@@ -50,6 +50,7 @@ export function diagnose(
 }
 
 const PROPOSERS: readonly Proposer[] = ENGINES.flatMap(({ propose }) => propose ?? []);
+const IN_DAYS: readonly Proposer[] = ENGINES.flatMap(({ inDays, propose }) => (inDays && propose ? propose : []));
 
 /** Of the work that is left after each look at what may be; most sites take some five. */
 const LEFT_AFTER_LOOK = 0.75;
@@ -127,7 +128,7 @@ function fitted(
   const axis = buildAxis(comparison, sightsOf(states, full), fitResolution(comparison));
   const told = known.flatMap((candidate) => candidate.layers(axis, [])).filter(({ stage }) => stage !== "off");
   const fit = new Fit(axis, [...told, ...exportCaps(axis)]);
-  const tried = selectCauses(fit, PROPOSERS, onLook);
+  const tried = selectCauses(fit, PROPOSERS, IN_DAYS, onLook);
   findRivals(fit, PROPOSERS);
   // What isn't likelier than not is no part of the sums.
   const doubted = fit.accepted.filter((one) => logOddsOf(one) < 0);

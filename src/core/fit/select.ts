@@ -30,11 +30,17 @@ const NO_CHANCE = -60;
 /**
  * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each. What was
  * promising once and nothing any more, beside what was preferred to it, is tried again with everything free to move.
+ * @param inDays those of the proposers whose causes a few days tell: they alone are asked where there is no more
  * @param onRound called after each look at what may be
  * @returns what was tried last and didn't pay, the nearest first
  */
-export function selectCauses(fit: Fit, proposers: readonly Proposer[], onRound: () => void = () => {}): Accepted[] {
-  if (brightDays(fit) < LEAST_BRIGHT_DAYS) return [];
+export function selectCauses(
+  fit: Fit,
+  all: readonly Proposer[],
+  inDays: readonly Proposer[] = [],
+  onRound: () => void = () => {},
+): Accepted[] {
+  const proposers = brightDays(fit) < LEAST_BRIGHT_DAYS ? inDays : all;
   const empty = fit.kept();
   const first = fit.tryAll(proposers.flatMap((propose) => propose(fit))).sort((a, b) => surplusOf(b) - surplusOf(a));
   const tried = takeUp(fit, proposers, onRound, first);

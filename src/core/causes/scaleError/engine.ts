@@ -12,7 +12,7 @@ export const scaleError: CauseEngine<"scale-error"> = {
   paper: {
     actsAs: "a factor",
     toldFrom:
-      "two meters of one energy, alike from day to day; another unit (1000, 60, 3.6 …); a step by 10 % and more to a factor that no string leaves",
+      "two meters of one energy, alike from day to day; another unit (1000, 60, 3.6 …); a step by 10 % and more, from one day to the next, to a factor that no string leaves",
     notTakenFor: "",
   },
   fault,

@@ -8,6 +8,11 @@ export const seriesResistance: CauseEngine<"series-resistance"> = {
   cause: "series-resistance",
   detect: (look) => detectInStringVoltage(look, "series-resistance").map((signature) => onString(look, signature)),
   resume: resumeInVoltage,
-  paper: { actsAs: "P · (1 − R·I/U)", toldFrom: "the same; missing goes with the current", notTakenFor: "" },
+  paper: {
+    actsAs: "P · (1 − R·I/U)",
+    toldFrom:
+      "the same; missing goes with the current. Hours in which less than 0.8 of the day's best current over light flows say nothing: there the inverter holds the string back",
+    notTakenFor: "",
+  },
   fault,
 };

@@ -10,7 +10,7 @@ export const shading: CauseEngine<"shading"> = {
   paper: {
     actsAs: "1 − depth · direct share",
     toldFrom:
-      "the block of the sky, from the ground up, in which most is missing: bearing, half width, top, depth, softness, its first day, how much of its part of the sky it takes too, its growth",
+      "the block of the sky, from the ground up, in which most is missing: bearing, half width, top, depth, softness, its first day, how much of its part of the sky it takes too, its growth; of a plane, and of each inverter on it, which something near shades at other hours",
     notTakenFor:
       "low rims all round (models of low light differ there), what takes the light wherever the sun stands, blocks as wide as they are high (another aspect), and high and wide ones that take less than a bare crown",
   },

@@ -20,6 +20,17 @@ const [LOW_TOP_DEG, LOW_HALF_DEG] = [15, 35];
 const [HIGH_TOP_DEG, HIGH_HALF_DEG] = [35, 60];
 /** What is that high and wider than LOW_HALF hides a good part of the sky, and the array as a whole: even a bare crown takes more than this of the light (Heisler 1986). */
 const LEAST_HIGH_DEPTH = 0.4;
+/** Unless it is as good as dark, as beside a wall or under a dense crown: no other aspect takes so much of the light in one part of the sky and none in the rest. */
+const DARK_DEPTH = 0.85;
+
+/** Half width up to which a high block of some depth is believed, degrees. */
+function widestHigh(depth: number): number {
+  if (depth >= DARK_DEPTH) return MOST_HALF_DEG;
+  return depth < LEAST_HIGH_DEPTH ? LOW_HALF_DEG : HIGH_HALF_DEG;
+}
+
+/** An obstacle that hides more of the horizon is the horizon. */
+const MOST_HALF_DEG = 75;
 /** A string in series loses more than its shaded area: up to all of it. */
 const MOST_DEPTH = 1.25;
 /** Of the energy: less is within what models of tilted light differ by at low sun. */
@@ -56,7 +67,7 @@ function candidateOf(axis: Axis, shaded: Shaded, block: Block): Candidate {
   const firstDay = (axis.comparison.days.firsts[block.row] * axis.comparison.grid.stepMs) / DAY_MS;
   const parameters = [
     { name: "bearingDeg", value: block.bearingDeg, least: 0, most: 360, step: 6 },
-    { name: "halfWidthDeg", value: block.halfWidthDeg, least: 2, most: 75, step: 5 },
+    { name: "halfWidthDeg", value: block.halfWidthDeg, least: 2, most: MOST_HALF_DEG, step: 5 },
     { name: "topDeg", value: Math.max(LEAST_TOP_DEG, block.topDeg), least: LEAST_TOP_DEG, most: 80, step: 5 },
     { name: "depth", value: block.depth, least: LEAST_DEPTH, most: MOST_DEPTH, step: 0.2 },
     { name: "softDeg", value: 4, least: 0.5, most: 9, step: 2.5 },
@@ -76,7 +87,7 @@ function candidateOf(axis: Axis, shaded: Shaded, block: Block): Candidate {
     // And what takes the light wherever the sun stands is no shadow.
     believable: (values) =>
       (values[2] >= LOW_TOP_DEG || values[1] <= LOW_HALF_DEG) &&
-      (values[2] <= HIGH_TOP_DEG || values[1] <= (values[3] < LEAST_HIGH_DEPTH ? LOW_HALF_DEG : HIGH_HALF_DEG)) &&
+      (values[2] <= HIGH_TOP_DEG || values[1] <= widestHigh(values[3])) &&
       darkShare(axis, plane, values) <= MOST_DARK,
     onString: (id, [bearingDeg, halfWidthDeg, topDeg, depth]) =>
       candidateOf(
