@@ -67,6 +67,8 @@ export class Fit {
   private readonly lnDays: number;
   readonly scratch: Scratch;
   private readonly thin: ThinGround | null;
+  /** By how much the model as it stands follows what may be off. */
+  private reach: Float64Array = new Float64Array();
   accepted: Accepted[] = [];
   /** How well all that is known and accepted explains what was measured. */
   state: Fitness;
@@ -221,9 +223,12 @@ export class Fit {
     this.refresh();
     for (const one of [...this.accepted]) {
       const base = collapse(this.layers(one));
+      // Without it other hours may stand at a limit: what may be off has to reach as it does there.
+      this.costs.reachBy(reachOf(this.axis, this.cells, base));
       one.gain = this.costWith(base, false).cost - this.state.cost;
       // What else could be off without it is looked for anew only where that could make a difference.
       if (one.gain < SURE_GAIN) one.gain = Math.min(one.gain, this.costWith(base, true).cost - this.state.cost);
+      this.costs.reachBy(this.reach);
       one.lostShare = this.lostShare(base, one.candidate.layers(this.axis, one.values));
       if (surplusOf(one) > 0) continue;
       this.accepted = this.accepted.filter((other) => other !== one);
@@ -298,6 +303,7 @@ export class Fit {
 
   /** Searches go by the weights of the fit as it stands. */
   private follow(reach: Float64Array): void {
+    this.reach = reach;
     this.costs.weighFor(this.state.left);
     this.thin?.follow(this.state.left, reach);
   }
