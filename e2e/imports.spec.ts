@@ -119,6 +119,21 @@ test("a running import can be cancelled and leaves nothing", async ({ request, d
   expect(await fingerprint(request, "weather")).toBe(before);
 });
 
+test("a day that is added is in the diagnosis within seconds, and in the end all is fitted anew", async ({ page, request, demo }) => {
+  for (const kind of ["weather", "production"]) {
+    const [header, ...lines] = (await readFile(demoFile(demo, `${SITE}.${kind}.csv`), "utf8")).trimEnd().split("\n");
+    // The demonstration's data end with April, by the site's clock.
+    const day = lines.filter((line) => line >= "2026-04-30T22:00" && line < "2026-05-01T22:00");
+    const data = Buffer.from(`${[header, ...day].join("\n")}\n`);
+    const job = await (await request.post(`/api/sites/${SITE}/import?kind=${kind}&name=day.csv`, { data })).json();
+    await expect.poll(async () => (await (await request.get(`/api/jobs/${job.id}`)).json()).state).toBe("done");
+  }
+  await page.goto(`${LARCH_CASE}/diagnose`);
+  await expect(page.getByText("Data 1 Nov 2025 to 1 May 2026")).toBeVisible({ timeout: 20_000 });
+  const analysis = async () => (await request.get(`/api/sites/${SITE}/analysis`)).json();
+  await expect.poll(analysis, { timeout: 30_000 }).toMatchObject({ current: true, goneOn: false, progress: null });
+});
+
 test("a site file makes a new site, and a broken one is refused with its key", async ({ page, demo }) => {
   const site = JSON.parse(await readFile(demoFile(demo, "meadow-school.site.json"), "utf8"));
   site.id = "new-roof";

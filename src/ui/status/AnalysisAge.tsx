@@ -56,6 +56,7 @@ function words({ madeAt, goneOn }: Age, failure: string | null, progress: number
   const shown = shownWords(madeAt, goneOn, timeZone);
   if (failure) return `${shown} New ones could not be worked out: ${failure}.`;
   const part = progress === null ? "" : `, ${Math.round(100 * progress)} % so far,`;
+  if (goneOn) return `${shown} Everything is being fitted anew${part} and comes by itself.`;
   return `${shown} New ones are being worked out${part} and come by themselves.`;
 }
 
