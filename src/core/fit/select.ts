@@ -24,8 +24,8 @@ const MOST_ROUNDS = 14;
 /** So many that something else was preferred to are tried again in the end. */
 const SECOND_CHANCES = 2;
 
-/** What makes everything so much worse, wherever a search begins, has no second chance: those that stood in the end were never under a third of it. */
-const NO_CHANCE = -60;
+/** What makes everything so much worse, wherever a search begins, has no second chance: of those that stood in the end (over a hundred made-up pairs of causes) the worst stood at −37. */
+const NO_CHANCE = -100;
 
 /**
  * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each. What was
