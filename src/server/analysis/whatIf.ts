@@ -1,12 +1,15 @@
 import { BusyError } from "@/core/errors/errors";
 import type { Cascade } from "@/core/expected/cascade";
 import { DEFAULT_MODEL, type ModelChange } from "@/core/expected/options";
+import { AnalysisRecord } from "@/db/models/series";
 import { type Actor, allow } from "../actor";
 import { runTask } from "../work/pool";
+import { keptFrozenSchema } from "../work/tasks/keptFrozen";
 import { siteContent } from "./content";
+import { readStored } from "./storedAnalysis";
 
 /**
- * The cascade of a site's measured intervals with some choices changed.
+ * The cascade of a site's measured intervals with some choices changed, in the light as the last analysis mended it.
  * @returns null without data
  * @throws CancelledError when the signal comes
  */
@@ -14,5 +17,7 @@ export async function whatIf(actor: Actor, siteId: string, change: ModelChange, 
   allow(actor, "read");
   const read = await siteContent(siteId);
   if (!read) throw new BusyError("The site's data are changing just now; try again in a moment");
-  return runTask("whatIf", { ...read.content, options: { ...DEFAULT_MODEL, ...change } }, { signal });
+  const row = await AnalysisRecord.findByPk(siteId, { attributes: ["frozen"], raw: true });
+  const told = row ? (readStored(row.frozen, keptFrozenSchema)?.frozen ?? null) : null;
+  return runTask("whatIf", { ...read.content, options: { ...DEFAULT_MODEL, ...change }, told }, { signal });
 }

@@ -1,3 +1,4 @@
+import type { Frozen } from "@/core/diagnosis/onward/frozen";
 import type { Overview } from "@/core/diagnosis/overviewSchema";
 import type { AnalysisSummary } from "@/core/diagnosis/summary";
 import type { Cascade } from "@/core/expected/cascade";
@@ -45,7 +46,7 @@ export interface Tasks {
   analyse: { request: AnalyseRequest; reply: AnalyseReply };
   /** Null where the analysis can't go on: the past has changed, or nothing is new. */
   goOn: { request: GoOnRequest; reply: { summary: AnalysisSummary; analysis: MadeAnalysis } | null };
-  whatIf: { request: SiteContent & { options: ModelOptions }; reply: Cascade | null };
+  whatIf: { request: SiteContent & { options: ModelOptions; told: Frozen | null }; reply: Cascade | null };
   readImport: {
     request: { path: string; fileName: string; kind: SeriesKind; site: SiteFile; nowMs: number };
     reply: Pick<PackedImport, "grid" | "rows" | "channels">;

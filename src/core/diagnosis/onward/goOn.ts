@@ -19,7 +19,8 @@ import { hidden, sightsOf } from "../states";
 import type { Frozen } from "./frozen";
 import { joinDiagnosis } from "./joinDiagnosis";
 import { mendedSince } from "./mendedSince";
-import { countedFrom, resumed, type Window, windowOf } from "./window";
+import { countedFrom, resumed } from "./resumed";
+import { type Window, windowOf } from "./window";
 
 /** A diagnosis that has gone on over new days, with the days that it was looked at in. */
 export interface GoneOn extends ToldSite {
