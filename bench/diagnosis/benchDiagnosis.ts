@@ -23,14 +23,10 @@ export function benchPairs(): void {
 }
 
 /** Prints how well single causes are told that are laid over the sites of a folder: those that are healthy or have one cause. */
-export function benchLaidOver(folder: string, only?: string): void {
+export function benchLaidOver(folder: string): void {
   const outcomes = [...readCases(folder)]
     .filter(({ causes }) => causes.filter(({ optional }) => !optional).length < 2)
-    .flatMap((one, k) =>
-      LAID_OVER.filter((cause, c) => (only ? cause === only : (c + k) % EVERY === 0)).flatMap(
-        (cause) => layOver(one, cause, 31 * k + 7) ?? [],
-      ),
-    );
+    .flatMap((one, k) => LAID_OVER.filter((_, c) => (c + k) % EVERY === 0).flatMap((cause) => layOver(one, cause, 31 * k + 7) ?? []));
   process.stdout.write(scoreText(`One more cause laid over the sites of ${folder}`, score(scored(outcomes))));
 }
 

@@ -1,10 +1,10 @@
 import { CAUSES, type CauseId } from "@/core/causes/causes";
-import { DAY_MS } from "@/core/constants";
+import { DAY_MS, MINUTE_MS } from "@/core/constants";
 import { RandomStream } from "@/core/random";
 import { intervalKwh } from "@/core/series/energy";
 import { gridEndMs } from "@/core/series/grid";
 import { commonGrid, resample } from "@/core/series/resample";
-import { readFaultsFile } from "@/core/simulator/faultsFile";
+import { type FaultEntry, readFaultsFile } from "@/core/simulator/faultsFile";
 import { simulateSite } from "@/core/simulator/simulateSite";
 import { stringsOf } from "@/core/site/lookups";
 import type { PvString, SiteFile } from "@/core/site/siteSchema";
@@ -103,11 +103,11 @@ function changed(
   values: Float64Array,
   before: Float64Array,
   after: Float64Array,
-  { offsetMinutes }: { offsetMinutes?: unknown; cause: CauseId },
+  { offsetMinutes }: FaultEntry,
   stepMs: number,
 ): Float64Array {
   if (cause === "clock-error") {
-    const late = Math.round((Number(offsetMinutes) * 60_000) / stepMs);
+    const late = Math.round((Number(offsetMinutes) * MINUTE_MS) / stepMs);
     return values.map((_, i) => values[i - late] ?? Number.NaN);
   }
   // Counters only tell what has come since.

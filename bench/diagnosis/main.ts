@@ -7,5 +7,7 @@ const { cases, pairs, ...more } = parseArgs({
   options: { cases: { type: "string" }, pairs: { type: "boolean" }, "laid-over": { type: "boolean" } },
 }).values;
 if (pairs) benchPairs();
-else if (cases && more["laid-over"]) benchLaidOver(cases);
-else benchDiagnosis(cases);
+else if (more["laid-over"]) {
+  if (!cases) throw new Error("--laid-over needs the sites that one more cause is laid over: --cases FOLDER");
+  benchLaidOver(cases);
+} else benchDiagnosis(cases);

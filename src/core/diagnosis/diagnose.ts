@@ -2,12 +2,13 @@ import { exportCaps, fullBattery } from "../causes/curtailment/curtailment";
 import { ENGINES } from "../causes/engines";
 import { type Comparison, compare, inLight, type SourceNames } from "../comparison/compare";
 import type { ModelOptions } from "../expected/options";
+import { surplusOf } from "../fit/accepted";
 import { type Axis, buildAxis, fitResolution } from "../fit/axis";
 import type { Accepted, Candidate } from "../fit/candidate";
 import { findRivals, logOddsOf } from "../fit/confidence";
-import { Fit, surplusOf } from "../fit/fit";
+import { Fit } from "../fit/fit";
 import { calibrationOf } from "../fit/nuisance";
-import { type Proposer, selectCauses } from "../fit/select";
+import { hasBrightDays, type Proposer, selectCauses } from "../fit/select";
 import { snowChance } from "../losses/snowCover";
 import type { Series } from "../series/grid";
 import type { Signature, UnitState } from "../signatures/signature";
@@ -128,8 +129,9 @@ function fitted(
   const axis = buildAxis(comparison, sightsOf(states, full), fitResolution(comparison));
   const told = known.flatMap((candidate) => candidate.layers(axis, [])).filter(({ stage }) => stage !== "off");
   const fit = new Fit(axis, [...told, ...exportCaps(axis)]);
-  const tried = selectCauses(fit, PROPOSERS, IN_DAYS, onLook);
-  findRivals(fit, PROPOSERS);
+  const asked = hasBrightDays(fit) ? PROPOSERS : IN_DAYS;
+  const tried = selectCauses(fit, asked, onLook);
+  findRivals(fit, asked);
   // What isn't likelier than not is no part of the sums.
   const doubted = fit.accepted.filter((one) => logOddsOf(one) < 0);
   fit.dismiss(doubted);

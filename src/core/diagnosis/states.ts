@@ -1,4 +1,3 @@
-import type { fullBattery } from "../causes/curtailment/curtailment";
 import { unusableIntervals } from "../causes/dataGap/dataGap";
 import type { Comparison } from "../comparison/compare";
 import type { Sight } from "../fit/axis";
@@ -14,13 +13,13 @@ export function statesOf(comparison: Comparison): UnitState[] {
   }));
 }
 
-/** A unit with the intervals out of sight in which a full battery holds the site back: that looks like a fault. @param full of `fullBattery` */
-export function hidden(state: UnitState, full: ReturnType<typeof fullBattery>): UnitState {
+/** A unit with the intervals out of sight in which a full battery holds the site back: that looks like a fault. @param full of `fullBattery`: 1 there */
+export function hidden(state: UnitState, full: Uint8Array | null): UnitState {
   return full ? { ...state, unusable: state.unusable.map((mark, i) => mark || full[i]) } : state;
 }
 
 /** What the fit sees of units: neither what can't be used nor what stops claimed. */
-export function sightsOf(states: readonly UnitState[], full: ReturnType<typeof fullBattery>): Sight[] {
+export function sightsOf(states: readonly UnitState[], full: Uint8Array | null): Sight[] {
   return states.map((state) => {
     const { unit, unusable } = hidden(state, full);
     return { unit, unusable: unusable.map((mark, i) => mark || state.claimed[i]) };

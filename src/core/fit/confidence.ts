@@ -1,5 +1,6 @@
+import { surplusOf } from "./accepted";
 import type { Accepted } from "./candidate";
-import { type Fit, surplusOf } from "./fit";
+import type { Fit } from "./fit";
 import type { Proposer } from "./select";
 
 /**

@@ -1,3 +1,4 @@
+import { asItself, type Kept, surplusOf, totalOf } from "./accepted";
 import type { Axis } from "./axis";
 import type { Accepted, Candidate } from "./candidate";
 import { candidateCost } from "./candidateCost";
@@ -32,29 +33,6 @@ const HOPELESS = 30;
 const UNTOUCHED = 0.97;
 /** What a cause has to explain beyond its price before it is believed: the model is never quite true. */
 const SAFETY = 8;
-
-/** What a cause explains beyond its price; less than nothing where it takes too little to be told. */
-export function surplusOf({ gain, price, lostShare, candidate, values }: Accepted): number {
-  return lostShare < candidate.leastShare || candidate.believable?.(values) === false ? Number.NEGATIVE_INFINITY : gain - price;
-}
-
-/** Keeps a search to what is still the same cause, where it was when it was taken up: a cap that falls with the heat isn't to end as one that stays. */
-function asItself({ candidate, values }: Accepted, costAt: CostAt): CostAt {
-  const { believable } = candidate;
-  if (!believable?.(values)) return costAt;
-  return (at) => (believable(at) ? costAt(at) : Number.POSITIVE_INFINITY);
-}
-
-/** Accepted causes and how well they fit. */
-interface Kept {
-  accepted: Accepted[];
-  state: Fitness;
-}
-
-/** What isn't explained and what is accepted cost together. */
-export function totalOf({ accepted, state }: Kept): number {
-  return state.cost + accepted.reduce((sum, { price }) => sum + price, 0);
-}
 
 /**
  * Causes that are fitted together to one axis: knows how well the accepted ones explain what was measured, what is left, and

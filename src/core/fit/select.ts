@@ -1,6 +1,7 @@
 import { HOUR_MS } from "../constants";
+import { surplusOf, totalOf } from "./accepted";
 import type { Accepted, Candidate } from "./candidate";
-import { type Fit, surplusOf, totalOf } from "./fit";
+import type { Fit } from "./fit";
 import { echoOf } from "./narrow";
 
 /** Looks at what is left of a fit and says what may be, with where a search should begin. */
@@ -9,6 +10,11 @@ export type Proposer = (fit: Fit) => Candidate[];
 /** Days of good light, in kWh of healthy output a kW, and how many of them it takes to tell shapes and levels apart at all. */
 const BRIGHT_KWH_PER_KW = 1.5;
 const LEAST_BRIGHT_DAYS = 12;
+
+/** Whether there is light enough in the data to tell more than what a few days tell. */
+export function hasBrightDays(fit: Fit): boolean {
+  return brightDays(fit) >= LEAST_BRIGHT_DAYS;
+}
 
 function brightDays({ axis }: Fit): number {
   const byRow = new Map<number, number>();
@@ -30,17 +36,10 @@ const NO_CHANCE = -100;
 /**
  * Takes up causes one at a time, that which explains most beyond its price first, and fits all of them together after each. What was
  * promising once and nothing any more, beside what was preferred to it, is tried again with everything free to move.
- * @param inDays those of the proposers whose causes a few days tell: they alone are asked where there is no more
  * @param onRound called after each look at what may be
  * @returns what was tried last and didn't pay, the nearest first
  */
-export function selectCauses(
-  fit: Fit,
-  all: readonly Proposer[],
-  inDays: readonly Proposer[] = [],
-  onRound: () => void = () => {},
-): Accepted[] {
-  const proposers = brightDays(fit) < LEAST_BRIGHT_DAYS ? inDays : all;
+export function selectCauses(fit: Fit, proposers: readonly Proposer[], onRound: () => void = () => {}): Accepted[] {
   const empty = fit.kept();
   const first = fit.tryAll(proposers.flatMap((propose) => propose(fit))).sort((a, b) => surplusOf(b) - surplusOf(a));
   const tried = takeUp(fit, proposers, onRound, first);

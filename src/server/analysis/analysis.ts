@@ -1,7 +1,7 @@
 import { LRUCache } from "lru-cache";
 import { type Overview, overviewSchema } from "@/core/diagnosis/overviewSchema";
 import { type AnalysisSummary, noAnalysisSummary, summarySchema } from "@/core/diagnosis/summary";
-import { BusyError, IrradantError, NotFoundError } from "@/core/errors/errors";
+import { BusyError, CancelledError, IrradantError, NotFoundError } from "@/core/errors/errors";
 import { type Diagnosis, diagnosisSchema } from "@/core/formats/diagnosisFile";
 import { SiteRecord } from "@/db/models/records";
 import { AnalysisRecord } from "@/db/models/series";
@@ -136,7 +136,11 @@ async function analyseNow(siteId: string, signal: AbortSignal): Promise<void> {
   const knownKey = stored && readSummary(stored.summary) ? stored.key : null;
   const onProgress = (share: number) => void progress().set(siteId, share);
   try {
-    await goOnNow(siteId, read.content, signal);
+    await goOnNow(siteId, read.content, signal).catch((error: unknown) => {
+      // It only saves waiting: what goes wrong in it mustn't keep the whole analysis from being made.
+      if (error instanceof CancelledError) throw error;
+      console.error(`irradant: the analysis of ${siteId} can't go on over its new days:`, error);
+    });
     const reply = await runTask("analyse", { ...read.content, code: codeVersion(), knownKey }, { signal, onProgress });
     await keepAnalysis(siteId, read.revision, reply);
   } finally {

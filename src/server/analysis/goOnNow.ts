@@ -4,9 +4,8 @@ import { AnalysisRecord } from "@/db/models/series";
 import { codeVersion } from "../codeVersion";
 import { inTransaction } from "../database";
 import { runTask } from "../work/pool";
-import { keptFrozenSchema } from "../work/tasks/keptFrozen";
 import type { SiteContent } from "../work/taskTypes";
-import { asStored, readStored } from "./storedAnalysis";
+import { asStored, frozenOf, readStored } from "./storedAnalysis";
 
 /** Stands in the key of an analysis that has gone on over new days, in place of the fingerprint of its content: everything is still to be fitted. */
 const GONE_ON = "gone on";
@@ -22,7 +21,7 @@ export function isGoneOn(key: string): boolean {
  */
 export async function goOnNow(siteId: string, content: SiteContent, signal: AbortSignal): Promise<void> {
   const row = await AnalysisRecord.findByPk(siteId, { raw: true });
-  const frozen = row?.key.startsWith(`${codeVersion()}/`) ? readStored(row.frozen, keptFrozenSchema) : null;
+  const frozen = frozenOf(row);
   const diagnosis = row && frozen ? readStored(row.diagnosis, diagnosisSchema) : null;
   const overview = row && diagnosis ? readStored(row.overview, overviewSchema) : null;
   if (!row || !frozen || !diagnosis || !overview) return;

@@ -1,7 +1,9 @@
 import type { AnalysisSummary } from "@/core/diagnosis/summary";
 import { SiteRecord } from "@/db/models/records";
 import { AnalysisRecord } from "@/db/models/series";
+import { codeVersion } from "../codeVersion";
 import { inTransaction } from "../database";
+import { type KeptFrozen, keptFrozenSchema } from "../work/tasks/keptFrozen";
 import type { AnalyseReply, MadeAnalysis } from "../work/taskTypes";
 
 /** What came of a calculation, as it is stored. */
@@ -25,6 +27,11 @@ export async function keepAnalysis(siteId: string, revision: number, reply: Anal
     if (count === 0 || reply.same) return;
     await AnalysisRecord.upsert({ siteId, ...asStored(reply) }, { transaction });
   });
+}
+
+/** What a stored analysis leaves for days to come; null where it is of other code, which reads it otherwise, or can't be read. */
+export function frozenOf(row: Pick<AnalysisRecord, "key" | "frozen"> | null): KeptFrozen | null {
+  return row?.key.startsWith(`${codeVersion()}/`) ? readStored(row.frozen, keptFrozenSchema) : null;
 }
 
 /** Stored JSON, checked; null where it isn't readable. */

@@ -4,9 +4,8 @@ import { DEFAULT_MODEL, type ModelChange } from "@/core/expected/options";
 import { AnalysisRecord } from "@/db/models/series";
 import { type Actor, allow } from "../actor";
 import { runTask } from "../work/pool";
-import { keptFrozenSchema } from "../work/tasks/keptFrozen";
 import { siteContent } from "./content";
-import { readStored } from "./storedAnalysis";
+import { frozenOf } from "./storedAnalysis";
 
 /**
  * The cascade of a site's measured intervals with some choices changed, in the light as the last analysis mended it.
@@ -17,7 +16,7 @@ export async function whatIf(actor: Actor, siteId: string, change: ModelChange, 
   allow(actor, "read");
   const read = await siteContent(siteId);
   if (!read) throw new BusyError("The site's data are changing just now; try again in a moment");
-  const row = await AnalysisRecord.findByPk(siteId, { attributes: ["frozen"], raw: true });
-  const told = row ? (readStored(row.frozen, keptFrozenSchema)?.frozen ?? null) : null;
+  const row = await AnalysisRecord.findByPk(siteId, { attributes: ["key", "frozen"], raw: true });
+  const told = frozenOf(row)?.frozen ?? null;
   return runTask("whatIf", { ...read.content, options: { ...DEFAULT_MODEL, ...change }, told }, { signal });
 }

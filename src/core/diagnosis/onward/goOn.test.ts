@@ -92,6 +92,14 @@ describe("what shows itself within days is told at once", () => {
     expect(gone.diagnosis.causes).toHaveLength(1);
   });
 
+  it("and stops of the weeks before stand as they were told", () => {
+    const stop = (day: number) => ({ cause: "inverter-outage", scope: "inv1", from: at(day, 5), to: at(day + 3, 5) });
+    const { short, gone } = bothWays({ faults: [stop(90), stop(112)] }, 1);
+    expect(short.diagnosis.causes).toHaveLength(2);
+    const spans = (diagnosis: Diagnosis) => diagnosis.causes.map(({ from, to, lossKwh }) => `${from} ${to} ${lossKwh.toFixed(1)}`).sort();
+    expect(spans(gone.diagnosis)).toEqual(spans(short.diagnosis));
+  });
+
   it("that a string was mended, with the day", () => {
     const { short, gone } = bothWays({ faults: [{ cause: "string-open", scope: "s2", from: at(60), to: at(116, 0) }] }, 5);
     expect(one(short.diagnosis, "string-open")).toMatchObject({ to: null });

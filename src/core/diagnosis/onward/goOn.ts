@@ -2,9 +2,10 @@ import { exportCaps } from "../../causes/curtailment/curtailment";
 import { ENGINES } from "../../causes/engines";
 import type { SourceNames } from "../../comparison/compare";
 import type { ModelOptions } from "../../expected/options";
+import { surplusOf } from "../../fit/accepted";
 import { buildAxis, fitResolution } from "../../fit/axis";
 import type { Accepted, Candidate } from "../../fit/candidate";
-import { Fit, surplusOf } from "../../fit/fit";
+import { Fit } from "../../fit/fit";
 import { ratioOf } from "../../fit/ratio";
 import type { Diagnosis } from "../../formats/diagnosisFile";
 import { snowChance } from "../../losses/snowCover";
@@ -48,7 +49,8 @@ export function goOn(
   names: SourceNames,
   options?: ModelOptions,
 ): GoneOn | null {
-  const window = windowOf(frozen, site, weather, production, names, options);
+  const lasting = new Set(before.causes.filter(({ to }) => to === null).map(({ cause }) => cause));
+  const window = windowOf(frozen, lasting, site, weather, production, names, options);
   if (!window) return null;
   const { comparison, states, first, full } = window;
   const snow = snowChance(comparison.weather);

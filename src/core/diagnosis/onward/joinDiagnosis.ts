@@ -38,14 +38,14 @@ export function joinDiagnosis(before: Diagnosis, frozen: Frozen, news: News): Di
   const met = new Set<DiagnosedCause>();
   for (const entry of news.entries) {
     const later = diagnosedCause(entry, grid.startMs, grid.stepMs);
-    const earlier = lastOf(causes, later.cause, later.scope);
-    // The same stop or cover goes on; one that came back is another, unless all of its times are one story.
-    const same = earlier && (CAUSES[later.cause].oneStory || earlier.to === null || earlier.to >= later.from);
-    if (same) {
+    // What was over before the new days stands as it was told.
+    if (later.to !== null && Date.parse(later.to) <= untilMs) continue;
+    const earlier = sameStory(causes, later);
+    if (earlier) {
       met.add(earlier);
       earlier.to = later.to;
       addTo(earlier, entry);
-    } else if (later.to === null || Date.parse(later.to) > untilMs) {
+    } else {
       causes.push(later);
       met.add(later);
     }
@@ -81,6 +81,13 @@ export function joinDiagnosis(before: Diagnosis, frozen: Frozen, news: News): Di
     causes,
     nextTests: bestTests(site, [...causes, ...before.suspects]),
   };
+}
+
+/** What an entry of the new days goes on: the same stop or cover, whose times meet; one that came back is another, unless all of its times are one story. */
+function sameStory(causes: readonly DiagnosedCause[], later: DiagnosedCause): DiagnosedCause | undefined {
+  const last = lastOf(causes, later.cause, later.scope);
+  const meets = last && (last.to === null || Date.parse(last.to) >= Date.parse(later.from));
+  return meets || CAUSES[later.cause].oneStory ? last : undefined;
 }
 
 /** The one that lasts, or else the last, of a cause's entries at a place. */

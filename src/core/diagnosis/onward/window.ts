@@ -1,4 +1,5 @@
 import { fullBattery } from "../../causes/curtailment/curtailment";
+import { ENGINES } from "../../causes/engines";
 import { type Comparison, compare, type SourceNames } from "../../comparison/compare";
 import type { ModelOptions } from "../../expected/options";
 import type { Series } from "../../series/grid";
@@ -25,11 +26,13 @@ export interface Window {
 
 /**
  * The data from the look back on, with what was told of files and light put right.
+ * @param lasting causes that stood to the end of the data
  * @returns null where nothing is new, or units are others than those that were fitted
  * @throws FormatError where the files can't be compared
  */
 export function windowOf(
   { windowMs, untilMs, startMs, units, light }: Frozen,
+  lasting: ReadonlySet<string>,
   site: SiteFile,
   weather: Series,
   production: Series,
@@ -42,6 +45,9 @@ export function windowOf(
   if (first < 0 || first >= raw.grid.count || righted.comparison.units.map(({ scope }) => scope).join() !== units.join()) return null;
   const comparison = mendLight(righted.comparison, light, startMs);
   const states = statesOf(comparison);
+  // Hours whose light was told as not the roof's aren't the roof's on new days either: they are marked by whoever told them.
+  const mended = new Set<string>(light.map(({ cause }) => cause));
+  for (const { cause, inLight } of ENGINES) if (inLight && lasting.has(cause) && !mended.has(cause)) inLight(comparison, states);
   return { comparison, raw, files: righted.signatures, states, first, full: fullBattery(comparison, states) };
 }
 
