@@ -3,6 +3,7 @@ import type { Unit } from "../comparison/unit";
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "../constants";
 import { InverterCurve } from "../electrical/inverter";
 import { planeNormal } from "../plane/incidence";
+import { floats } from "../series/floats";
 import type { Scratch } from "./scratch";
 
 /** What of a unit's intervals may be looked at: 0 where it may. */
@@ -107,7 +108,7 @@ export function buildAxis(comparison: Comparison, sights: readonly Sight[], per:
   const interval = Int32Array.from(starts);
   const mean = (values: Float64Array) => meanOf(values, interval, per, days.firsts, rows);
   const middle = (i: number) => Math.min(grid.count - 1, i + (per >> 1));
-  const at = (values: ArrayLike<number>) => Float64Array.from(interval, (i) => values[middle(i)]);
+  const at = (values: ArrayLike<number>) => floats(interval.length, (p) => values[middle(interval[p])]);
   const elevationDeg = at(expected.sun.zenithDeg).map((zenith) => 90 - zenith);
   const beamShare = new Map(
     site.planes.map((plane) => {
@@ -116,8 +117,8 @@ export function buildAxis(comparison: Comparison, sights: readonly Sight[], per:
       const { east, north, up } = expected.sun;
       return [
         plane.id,
-        Float64Array.from(interval, (first) => {
-          const i = middle(first);
+        floats(interval.length, (p) => {
+          const i = middle(interval[p]);
           const front = east[i] * normal.east + north[i] * normal.north + up[i] * normal.up;
           return poaWm2[i] > 0 ? Math.min(0.97, Math.max(0, (front * expected.sky.dniWm2[i] * expected.sun.litShare[i]) / poaWm2[i])) : 0;
         }),
@@ -127,7 +128,7 @@ export function buildAxis(comparison: Comparison, sights: readonly Sight[], per:
   return {
     comparison,
     ...{ count: starts.length, per, interval, row: Int32Array.from(rows), cell: Int32Array.from(cells), cellFirst, cellRow },
-    day: Float64Array.from(interval, (i) => (i * grid.stepMs) / DAY_MS),
+    day: floats(interval.length, (p) => (interval[p] * grid.stepMs) / DAY_MS),
     sunAzimuthDeg: at(expected.sun.azimuthDeg),
     sunElevationDeg: elevationDeg,
     airTempC: mean(weather.airTempC),
@@ -144,7 +145,8 @@ function litBetween({ unlimitedW, nameplateW }: Unit, from: number, to: number, 
 
 /** Means over each point's intervals; NaN where one of them is. */
 function meanOf(values: Float64Array, interval: Int32Array, per: number, firsts: ArrayLike<number>, rows: readonly number[]): Float64Array {
-  return Float64Array.from(interval, (from, p) => {
+  return floats(interval.length, (p) => {
+    const from = interval[p];
     const to = Math.min(from + per, firsts[rows[p] + 1]);
     let sum = 0;
     for (let i = from; i < to; i++) sum += values[i];
@@ -164,7 +166,7 @@ function fitUnit(
     byOutput.set(output, [...(byOutput.get(output) ?? []), id]);
   }
   const powers = [...byOutput].map(([output, strings]) => ({ strings, watts: mean(output) }));
-  const dcW = Float64Array.from(interval, (_, p) => powers.reduce((sum, { strings, watts }) => sum + strings.length * watts[p], 0));
+  const dcW = floats(interval.length, (p) => powers.reduce((sum, { strings, watts }) => sum + strings.length * watts[p], 0));
   const groups = powers.map(({ strings, watts }) => ({
     strings,
     share: watts.map((value, p) => (dcW[p] > 0 ? (strings.length * value) / dcW[p] : 0)),

@@ -1,3 +1,4 @@
+import { floats } from "../series/floats";
 import type { Fit } from "./fit";
 import { SCALE } from "./weights";
 
@@ -59,6 +60,25 @@ export function bestStretch(gains: ArrayLike<number>): { from: number; to: numbe
 /** Levels at which the healthy days may lie: a fit that knows of no step lies between what was before and after. */
 const OFFSETS = [-0.16, -0.12, -0.08, -0.04, 0, 0.04, 0.08, 0.12, 0.16] as const;
 
+/** What days cost without any stretch, at each place of the healthy level: asked again for every share that is tried. */
+interface Whole {
+  costs: Float64Array;
+  cost: number;
+}
+
+const wholes = new WeakMap<Float64Array, Whole[]>();
+
+function wholeAt(level: Float64Array, sigma: Float64Array): Whole[] {
+  const known = wholes.get(level);
+  if (known) return known;
+  const all = OFFSETS.map((offset): Whole => {
+    const costs = floats(level.length, (row) => (Number.isNaN(level[row]) ? 0 : levelCost(level[row] - offset, sigma[row])));
+    return { costs, cost: costs.reduce((sum, one) => sum + one, 0) };
+  });
+  wholes.set(level, all);
+  return all;
+}
+
 /**
  * The stretch of days at a lower or higher share that explains most, wherever the healthy level is.
  * @param left share of the output in such a stretch, by row
@@ -66,14 +86,12 @@ const OFFSETS = [-0.16, -0.12, -0.08, -0.04, 0, 0.04, 0.08, 0.12, 0.16] as const
  */
 export function bestAtAnyLevel(level: Float64Array, sigma: Float64Array, left: ArrayLike<number>) {
   let best: { gains: Float64Array; found: ReturnType<typeof bestStretch>; cost: number } | null = null;
-  for (const offset of OFFSETS) {
-    let cost = 0;
-    const gains = level.map((value, row) => {
-      if (Number.isNaN(value)) return 0;
-      const whole = levelCost(value - offset, sigma[row]);
-      cost += whole;
-      return whole - levelCost(value - offset - Math.log(left[row]), sigma[row]);
-    });
+  const down = floats(level.length, (row) => Math.log(left[row]));
+  for (const [k, offset] of OFFSETS.entries()) {
+    const { costs, cost } = wholeAt(level, sigma)[k];
+    const gains = floats(level.length, (row) =>
+      Number.isNaN(level[row]) ? 0 : costs[row] - levelCost(level[row] - offset - down[row], sigma[row]),
+    );
     const found = bestStretch(gains);
     if (!best || cost - found.gain < best.cost) best = { gains, found, cost: cost - found.gain };
   }

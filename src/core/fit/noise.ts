@@ -1,4 +1,5 @@
 import { median } from "simple-statistics";
+import { floats } from "../series/floats";
 import type { Axis } from "./axis";
 import type { Cells } from "./cells";
 
@@ -113,10 +114,8 @@ export function estimateNoise(axis: Axis, cells: Cells, residual: Float64Array):
   const ownBase = Math.max(LEAST.own, between.length > 0 ? MAD * median(between) : 0.015);
   return {
     day: dayLoad.map((load) => Math.min(MOST.day, dayBase * (1 + 0.6 * Math.exp(-load / (0.4 * good))))),
-    cell: Float64Array.from({ length: cells.count }, (_, k) =>
-      Math.max(LEAST.cell, byClass[loadClass(cells.load[k * units], cells.elevationDeg[k])]),
-    ),
-    own: Float64Array.from({ length: cells.count * units }, (_, at) => {
+    cell: floats(cells.count, (k) => Math.max(LEAST.cell, byClass[loadClass(cells.load[k * units], cells.elevationDeg[k])])),
+    own: floats(cells.count * units, (at) => {
       const k = Math.floor(at / units);
       return Math.max(ownBase, 0.4 * (byClass[loadClass(cells.load[at], cells.elevationDeg[k])] ?? ownBase)) * (units > 1 ? 1 : 0.7);
     }),

@@ -1,3 +1,4 @@
+import { floats } from "../series/floats";
 import type { Axis } from "./axis";
 import { buildCells } from "./cells";
 import { buildNuisance } from "./nuisance";
@@ -15,7 +16,8 @@ export function ratioOf(on: Axis, coefficients: ArrayLike<number>): Float64Array
   const units = on.units.length;
   const { shared, values } = buildNuisance(on, cells, coefficients.length - units);
   return on.units.map((_, u) =>
-    Float64Array.from(on.cell, (k) => {
+    floats(on.count, (p) => {
+      const k = on.cell[p];
       let off = coefficients[u];
       for (let c = 0; c < shared; c++) off += coefficients[units + c] * values[(k * units + u) * shared + c];
       return Math.exp(Math.max(-MOST_OFF, Math.min(MOST_OFF, off)));

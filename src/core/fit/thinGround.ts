@@ -1,3 +1,4 @@
+import { floats } from "../series/floats";
 import type { Axis } from "./axis";
 import type { Candidate } from "./candidate";
 import { candidateCost, type SearchGround } from "./candidateCost";
@@ -91,7 +92,7 @@ export class ThinGround {
   }
 
   private ofPoints(values: Float64Array): Float64Array {
-    return Float64Array.from(this.points, (p) => values[p]);
+    return floats(this.points.length, (k) => values[this.points[k]]);
   }
 
   private ofCells(values: Float64Array, per: number): Float64Array {

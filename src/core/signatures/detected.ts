@@ -1,6 +1,7 @@
 import type { Axis } from "../fit/axis";
 import type { Candidate } from "../fit/candidate";
 import type { Layer } from "../fit/layers";
+import { floats } from "../series/floats";
 import type { UnitLook } from "./causeEngine";
 import type { Signature } from "./signature";
 
@@ -27,8 +28,8 @@ export function onString(
 }
 
 function within(on: Axis, { from, to }: Signature, value: (i: number) => number): Float64Array {
-  return Float64Array.from(on.interval, (i) => {
-    const middle = i + (on.per >> 1);
+  return floats(on.count, (p) => {
+    const middle = on.interval[p] + (on.per >> 1);
     return middle >= from && (to === null || middle < to) ? value(middle) : 1;
   });
 }
@@ -39,7 +40,8 @@ export function asStop({ index, state: { claimed } }: UnitLook, signature: Signa
   return asCandidate(signature, (on) => [
     {
       ...{ unit: index, stage: "off", strings: null },
-      values: Float64Array.from(on.interval, (first) => {
+      values: floats(on.count, (p) => {
+        const first = on.interval[p];
         let stopped = 0;
         for (let i = first; i < Math.min(claimed.length, first + on.per); i++)
           if (i >= from && (to === null || i < to)) stopped += claimed[i];

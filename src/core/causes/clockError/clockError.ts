@@ -1,6 +1,7 @@
 import { type Comparison, withProduction } from "../../comparison/compare";
 import { MINUTE_MS } from "../../constants";
 import { atTrueTime, type ClockSpan, clockSpans } from "../../corrections/clock";
+import { floats } from "../../series/floats";
 import type { Signature } from "../../signatures/signature";
 
 /** A clock that is told is off by several times what right clocks stray: the bar is in `corrections/clock`. */
@@ -12,8 +13,7 @@ const WEIGHT = 7;
  */
 export function rightClock(comparison: Comparison): { comparison: Comparison; signatures: Signature[] } {
   const { grid, units, production } = comparison;
-  const sum = (key: "measuredW" | "expectedW") =>
-    Float64Array.from({ length: grid.count }, (_, i) => units.reduce((total, unit) => total + unit[key][i], 0));
+  const sum = (key: "measuredW" | "expectedW") => floats(grid.count, (i) => units.reduce((total, unit) => total + unit[key][i], 0));
   const spans = clockSpans(sum("measuredW"), sum("expectedW"), grid);
   const wrong = spans.filter(({ lateMs }) => lateMs !== 0);
   if (wrong.length === 0) return { comparison, signatures: [] };

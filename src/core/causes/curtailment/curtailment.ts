@@ -1,6 +1,7 @@
 import type { Comparison } from "../../comparison/compare";
 import type { Axis } from "../../fit/axis";
 import type { Layer } from "../../fit/layers";
+import { floats } from "../../series/floats";
 import type { UnitState } from "../../signatures/signature";
 
 /** State of charge that counts as full, and the shortfall that then isn't noise. */
@@ -30,7 +31,7 @@ export function exportCaps({ units, comparison, count }: Axis): Layer[] {
   if (limitW === null || limitW === undefined) return [];
   return units.map(({ unlimitedW }, unit) => ({
     ...{ unit, stage: "limit", strings: null },
-    values: Float64Array.from({ length: count }, (_, p) => {
+    values: floats(count, (p) => {
       const all = units.reduce((sum, one) => sum + Math.min(one.ratedW, one.unlimitedW[p]), 0);
       return all > 0 ? (limitW * Math.min(units[unit].ratedW, unlimitedW[p])) / all : limitW;
     }),
