@@ -34,7 +34,7 @@ const LEAST_SHARE = 0.008;
 /** Under that a simulated value says nothing of how a cause changes a measured one. */
 const LEAST_VALUE = 1e-3;
 
-/** Whether a string's voltage is its own. */
+/** Whether a string's voltage is its own: where others hang on its tracker, it has no currents that are told either, or it couldn't be named. */
 const isAlone = ({ strings }: SiteFile, { inverter, mppt }: PvString) =>
   strings.filter((other) => other.inverter === inverter && other.mppt === mppt).length === 1;
 
@@ -47,7 +47,7 @@ function fits({ site, weather, production: { channels, grid } }: SuiteCase, caus
   const kinds = new Set(site.inverters.map(({ kind }) => kind));
   const days = (gridEndMs(grid) - grid.startMs) / DAY_MS;
   if (cause === "bypass-conducting" || cause === "series-resistance")
-    return kinds.has("string") && names.some((name) => name.endsWith(".dc_v")) && site.strings.every((one) => isAlone(site, one));
+    return kinds.has("string") && (!names.some((name) => name.endsWith(".dc_a")) || site.strings.every((one) => isAlone(site, one)));
   if (cause === "module-converter-failed") return !kinds.has("string") && names.some((name) => name.endsWith(".wh"));
   if (cause === "orientation-mismatch") return site.planes.length > 1 && kinds.has("string");
   if (cause === "string-open") return kinds.has("string") && site.inverters.every(({ id }) => stringsOf(site, id).length > 1);

@@ -1,6 +1,6 @@
 import { HOUR_MS, WATT_MS_PER_KWH } from "../constants";
 import type { Grid } from "../series/grid";
-import { stringsOf } from "../site/lookups";
+import { moduleTypeOf, stringsOf } from "../site/lookups";
 import { moduleScope } from "../site/places";
 import type { SiteFile } from "../site/siteSchema";
 import type { AcSide } from "./acSide";
@@ -66,7 +66,7 @@ export function reportedChannels(
           taken.map((watts, i) => (volts[i] > 0 ? (watts / volts[i]) * scale : 0)),
         );
         channels.set(`${pvString.id}.dc_v`, volts.slice());
-      } else addModules(channels, pvString, taken, grid, faults);
+      } else addModules(channels, pvString, Math.max(1, moduleTypeOf(site, pvString).bypassDiodes), taken, grid, faults);
     }
   }
   channels.set(METER, counterOf(ac, grid, sensors.ac()));
@@ -111,24 +111,33 @@ export function reportedChannels(
   };
 }
 
-/** Energies of single modules, Wh: a string's shared among those that work. */
+/** Energies of single modules, Wh: a string's shared by what each of its modules is still able to give. */
 function addModules(
   channels: Map<string, Float64Array>,
   pvString: { id: string; modules: number },
+  parts: number,
   taken: Float64Array,
   grid: Grid,
   faults: readonly PlacedFault[],
 ): void {
   const hours = grid.stepMs / HOUR_MS;
-  const dead = faults.filter(({ cause, place }) => cause === "module-converter-failed" && place.strings.has(pvString.id));
-  const working = (module: number, i: number) => !dead.some((fault) => fault.place.module === module && acts(fault, i));
-  const counts = taken.map((_, i) => pvString.modules - dead.filter((fault) => acts(fault, i)).length);
-  for (let module = 1; module <= pvString.modules; module++) {
-    channels.set(
-      `${moduleScope(pvString.id, module)}.wh`,
-      taken.map((watts, i) => (working(module, i) && counts[i] > 0 ? (watts / counts[i]) * hours : 0)),
-    );
-  }
+  const conditions = faults.flatMap((fault) => {
+    const condition = fault.effect.condition?.(pvString.id);
+    return condition ? [{ fault, condition }] : [];
+  });
+  const able = (module: number, i: number) =>
+    conditions.reduce((left, { fault, condition: { lightShare, shortedParts } }) => {
+      if (!acts(fault, i)) return left;
+      return left * (lightShare?.(module, i) ?? 1) * (1 - Math.min(parts, shortedParts?.get(module) ?? 0) / parts);
+    }, 1);
+  const modules = Array.from({ length: pvString.modules }, (_, k) => k + 1);
+  const energies = modules.map(() => new Float64Array(taken.length));
+  taken.forEach((watts, i) => {
+    const shares = modules.map((module) => able(module, i));
+    const all = shares.reduce((sum, share) => sum + share, 0);
+    if (all > 0) for (const [k, share] of shares.entries()) energies[k][i] = (watts * hours * share) / all;
+  });
+  for (const [k, module] of modules.entries()) channels.set(`${moduleScope(pvString.id, module)}.wh`, energies[k]);
 }
 
 /** A meter that only grows: its reading at the start of each interval, kWh. */

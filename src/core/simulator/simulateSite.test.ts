@@ -95,6 +95,17 @@ describe("each cause leaves its own trace", () => {
     expect(run.truth[0].lossKwh / kwh(channel(before, "inv1.ac_w"), index(5))).toBeCloseTo(1 / modules, 2);
   });
 
+  it("bypass-conducting: where modules tell their energy, the one that has it gives less, and its neighbours as much as before", () => {
+    const optimized = exampleSite((one) => {
+      one.inverters[0].kind = "optimizer";
+    });
+    const before = simulate([], { of: optimized });
+    const run = simulate([{ cause: "bypass-conducting", scope: "s1.03", from: AT(5), parts: 1 }], { of: optimized });
+    const left = (name: string) => sum(channel(run, name), index(5)) / sum(channel(before, name), index(5));
+    expect(left("s1.03.wh")).toBeCloseTo(2 / 3, 2);
+    expect(left("s1.04.wh")).toBeCloseTo(1, 2);
+  });
+
   it("inverter-outage: nothing while it stands, in no channel of power", () => {
     const run = simulate([{ cause: "inverter-outage", scope: inverter.id, from: AT(4), to: AT(6) }]);
     for (const name of ["inv1.ac_w", "inv1.dc_w", "s1.dc_a"]) expect(sum(channel(run, name), index(4), index(6)), name).toBe(0);

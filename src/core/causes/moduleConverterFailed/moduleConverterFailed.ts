@@ -1,5 +1,6 @@
 import type { Comparison } from "../../comparison/compare";
 import { HOUR_MS, WATT_MS_PER_KWH } from "../../constants";
+import { middleEnergy, moduleEnergies, ratedWh } from "../../signatures/moduleEnergies";
 import type { Signature, UnitState } from "../../signatures/signature";
 import { moduleScope } from "../../site/places";
 import type { PvString } from "../../site/siteSchema";
@@ -17,34 +18,14 @@ const LEAST_LIT_MS = 10 * HOUR_MS;
  */
 export function detectModuleConverterFailed(comparison: Comparison, { unit }: UnitState): Signature[] {
   return unit.strings.flatMap((pvString) => {
-    const modules = modulesOf(comparison, pvString);
+    const modules = moduleEnergies(comparison, pvString);
     if (modules.length < 3) return [];
-    const middle = middleOf(modules.map(({ wh }) => wh));
+    const middle = middleEnergy(modules);
     return modules.flatMap(({ place, wh }) => {
-      const signature = silence(comparison, moduleScope(pvString.id, place), wh, middle, ratedWhOf(comparison, pvString));
+      const signature = silence(comparison, moduleScope(pvString.id, place), wh, middle, ratedWh(comparison, pvString));
       if (!signature) return [];
       return [{ ...signature, lossKwh: signature.lossKwh * acShare(unit.measuredW, comparison, unit.strings) }];
     });
-  });
-}
-
-function modulesOf({ production }: Comparison, pvString: PvString): { place: number; wh: Float64Array }[] {
-  return Array.from({ length: pvString.modules }, (_, k) => k + 1).flatMap((place) => {
-    const wh = production.channels.get(`${moduleScope(pvString.id, place)}.wh`);
-    return wh ? [{ place, wh }] : [];
-  });
-}
-
-function ratedWhOf({ site, grid }: Comparison, pvString: PvString): number {
-  const type = site.moduleTypes.find(({ id }) => id === pvString.moduleType);
-  return ((type?.pmaxW ?? 0) * grid.stepMs) / HOUR_MS;
-}
-
-/** The middle module's energy, interval by interval. */
-function middleOf(modules: readonly Float64Array[]): Float64Array {
-  return modules[0].map((_, i) => {
-    const values = modules.map((wh) => wh[i]).filter((value) => !Number.isNaN(value));
-    return values.length === 0 ? Number.NaN : values.sort((a, b) => a - b)[values.length >> 1];
   });
 }
 
