@@ -7,10 +7,12 @@ import { NOTHING_SHARE, SURE_SHARE, weakW } from "../inverterOutage/inverterOuta
 /** So long after rain wiring may still be wet; and so many hours of good light it takes to dry, however long they are in coming. */
 const WET_MS = 8 * HOUR_MS;
 const DRYING_MS = 5 * HOUR_MS;
-/** Stops on fewer days than this are chance. */
+/** Stops on fewer days than this are chance; on one less they aren't where it stopped on every wet day since, and on no other. */
 const LEAST_DAYS = 3;
+const LEAST_DAYS_EACH_TIME = 2;
 /** An ordinary stop is as often in the wet as the weather is; one of moisture nearly always. A wet share of stops is told as moisture's where that is this much likelier. */
 const WET_SHARE = 0.9;
+const ONE_SPELL = 3;
 const LEAST_LOG_RATIO = 3;
 
 /**
@@ -23,7 +25,7 @@ export function wetTrips(comparison: Comparison, state: UnitState, snow: SnowCha
   const { rainMm } = comparison.weather;
   if (!rainMm) return [...all];
   const [best] = [afterRain(comparison, rainMm), untilDry(comparison, state, rainMm)]
-    .flatMap((wet) => tripOf(comparison, state, all, wet) ?? [])
+    .flatMap((wet) => tripOf(comparison, state, snow, all, wet) ?? [])
     .sort((a, b) => b.logRatio - a.logRatio);
   if (!best) return [...all];
   claimWeakLight(state, best.wet, snow);
@@ -57,14 +59,20 @@ interface Trip {
 }
 
 /** The stops as one of moisture where that is much likelier than chance; null where it isn't. */
-function tripOf(comparison: Comparison, state: UnitState, all: readonly Signature[], wet: Uint8Array): Trip | null {
+function tripOf(
+  comparison: Comparison,
+  state: UnitState,
+  snow: SnowChance,
+  all: readonly Signature[],
+  wet: Uint8Array,
+): Trip | null {
   const { unit } = state;
   const { days, expected } = comparison;
   const lasting = all.filter((stop) => stop.cause !== "inverter-outage" || lasts(comparison, state, stop, wet));
   const stops = all.filter((stop) => stop.cause === "inverter-outage" && !lasting.includes(stop));
   if (stops.length === 0) return null;
   const within = (i: number) => stops.some(({ from, to }) => i >= from && i < (to ?? wet.length));
-  let [stopDays, wetStopDays, litDays, wetDays] = [0, 0, 0, 0];
+  let [stopDays, wetStopDays, litDays, wetDays, withstood] = [0, 0, 0, 0, 0];
   for (let row = 0; row < days.days.length; row++) {
     let [lit, wetLit, stopped, wetStopped] = [0, 0, 0, 0];
     for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
@@ -78,11 +86,16 @@ function tripOf(comparison: Comparison, state: UnitState, all: readonly Signatur
     if (lit === 0) continue;
     litDays++;
     if (wetLit > lit / 2) wetDays++;
-    if (stopped === 0) continue;
+    if (stopped === 0) {
+      const first = days.firsts[row];
+      if (wetLit > lit / 2 && first > stops[0].from && !snow.possible[first]) withstood++;
+      continue;
+    }
     stopDays++;
     if (wetStopped > stopped / 2) wetStopDays++;
   }
-  if (stopDays < LEAST_DAYS) return null;
+  const eachTime = withstood === 0 && wetStopDays === stopDays;
+  if (stopDays < (eachTime ? LEAST_DAYS_EACH_TIME : LEAST_DAYS)) return null;
   const chance = Math.min(0.95, Math.max(0.05, wetDays / Math.max(1, litDays)));
   const dryStopDays = stopDays - wetStopDays;
   const logRatio = wetStopDays * Math.log(WET_SHARE / chance) + dryStopDays * Math.log((1 - WET_SHARE) / (1 - chance));
@@ -94,9 +107,11 @@ function tripOf(comparison: Comparison, state: UnitState, all: readonly Signatur
     evidence: [
       {
         text: `${unit.scope} stopped on ${stopDays} days, on ${wetStopDays} of them in the wet, while ${Math.round(chance * 100)} % of all days are`,
-        weight: Math.min(7, logRatio),
+        // One wet spell may be a storm that took the grid.
+        weight: Math.min(stopDays < LEAST_DAYS ? ONE_SPELL : 7, logRatio),
       },
       { text: "It came back by itself each time", weight: 0.7 },
+      ...(stopDays < LEAST_DAYS ? [{ text: "Since then it withstood no wet day that snow doesn't hide", weight: 1 }] : []),
     ],
     nextTest: `Insulation resistance of the strings of ${unit.scope} against earth, while it is wet`,
   };
