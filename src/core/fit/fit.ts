@@ -81,7 +81,7 @@ export class Fit {
 
   /** What a candidate has to explain before it is worth a look. */
   priceOf({ price, parameters }: Candidate): number {
-    return SAFETY + price + 0.5 * parameters.length * this.lnDays;
+    return SAFETY + price + 0.5 * parameters.filter(({ step }) => step > 0).length * this.lnDays;
   }
 
   /**
@@ -167,10 +167,18 @@ export class Fit {
       return false;
     }
     this.together();
-    const stands = this.accepted.some(({ candidate }) => candidate === one.candidate);
-    if (stands && this.total < totalOf(kept) - 1e-6) return true;
+    const standing = this.accepted.find(({ candidate }) => candidate === one.candidate);
+    if (standing && this.total < totalOf(kept) - 1e-6 && this.isItself(standing)) return true;
     this.goBackTo(kept);
     return false;
+  }
+
+  /** Whether an accepted cause would stay what it is if it were free: what is only kept from being something else by its own bounds isn't it. */
+  private isItself(one: Accepted): boolean {
+    const { candidate, values } = one;
+    if (!candidate.believable) return true;
+    const costAt = this.costOf(candidate, collapse(this.layers(one)));
+    return candidate.believable(patternSearch(candidate, { values, cost: costAt(values) }, costAt, SWEEPS.together).values);
   }
 
   /** Lets causes go that aren't believed after all, and fits the others without them. */

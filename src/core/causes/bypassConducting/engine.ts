@@ -1,9 +1,9 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { onString } from "../../signatures/detected";
-import { proposePowerStep } from "../../signatures/powerStep/powerStep";
 import { resumeStep } from "../../signatures/powerStep/resumeStep";
 import { detectInStringVoltage } from "../../signatures/stringVoltage/stringVoltage";
 import { bypassByModule } from "./byModule";
+import { proposeBypass } from "./byPower";
 import { bypassConducting as fault } from "./fault";
 
 /** Told by a string's voltage, where it is its own, or by a module's energy; fitted to power, else. */
@@ -13,7 +13,7 @@ export const bypassConducting: CauseEngine<"bypass-conducting"> = {
     ...detectInStringVoltage(look, "bypass-conducting").map((signature) => onString(look, signature)),
     ...bypassByModule(look.comparison, look.state).map((signature) => onString(look, signature, undefined, signature.scope.split(".")[0])),
   ],
-  propose: (fit) => proposePowerStep(fit, "bypass-conducting"),
+  propose: proposeBypass,
   resume: resumeStep,
   paper: {
     actsAs: "P · (1 − U_missing/U); P · (1 − gone/parts) of its module",

@@ -8,6 +8,8 @@ import type { Fit } from "../../fit/fit";
 import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
 import { unitsNamed } from "../../signatures/resume";
+import { bypassConducting as BYPASS } from "../bypassConducting/about";
+import { partsFor, partsText } from "../bypassConducting/byPower";
 import { candidateCuts } from "../stringOpen/byLevel";
 
 /** Factors that are tried, as logarithms: nearer to one a meter isn't wrong, but old. */
@@ -62,12 +64,13 @@ export function proposeScaleStep(fit: Fit): Candidate[] {
         },
         carry: ([log]) => ({ unit: unit.scope, log }),
         span: ([, from]) => ({ from: Math.max(0, Math.round(from)), to: null }),
-        evidence: ([log]) => [
-          {
-            text: `Since one interval ${unit.scope} reports ${Math.round(100 * Math.exp(log))} % of what it did, at every light and hour, which no part of the array would leave`,
-            weight: 3,
-          },
-        ],
+        evidence: ([log]) => {
+          const parts = partsFor(axis, index, log);
+          const reports = `Since one interval ${unit.scope} reports ${Math.round(100 * Math.exp(log))} % of what it did, at every light and hour`;
+          return parts === null
+            ? [{ text: `${reports}, which no part of the array would leave`, weight: 3 }]
+            : [{ text: `${reports}; ${partsText(parts)} of one string would leave as much ("${BYPASS.title}")`, weight: 2 }];
+        },
         nextTest: "The counter on the device's own display over an hour, against the file; then transformer ratio and unit in the settings",
         told: ([log]) => ({ factor: Math.round(10_000 * Math.exp(log)) / 10_000 }),
       },

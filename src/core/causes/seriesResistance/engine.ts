@@ -1,15 +1,15 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { onString } from "../../signatures/detected";
-import { proposePowerStep } from "../../signatures/powerStep/powerStep";
 import { resumeStep } from "../../signatures/powerStep/resumeStep";
 import { detectInStringVoltage } from "../../signatures/stringVoltage/stringVoltage";
+import { proposeJoint } from "./byPower";
 import { seriesResistance as fault } from "./fault";
 
 /** Told by a string's voltage, where it is its own; fitted to power, else. */
 export const seriesResistance: CauseEngine<"series-resistance"> = {
   cause: "series-resistance",
   detect: (look) => detectInStringVoltage(look, "series-resistance").map((signature) => onString(look, signature)),
-  propose: (fit) => proposePowerStep(fit, "series-resistance"),
+  propose: proposeJoint,
   resume: resumeStep,
   paper: {
     actsAs: "P · (1 − R·I/U)",

@@ -59,13 +59,7 @@ interface Trip {
 }
 
 /** The stops as one of moisture where that is much likelier than chance; null where it isn't. */
-function tripOf(
-  comparison: Comparison,
-  state: UnitState,
-  snow: SnowChance,
-  all: readonly Signature[],
-  wet: Uint8Array,
-): Trip | null {
+function tripOf(comparison: Comparison, state: UnitState, snow: SnowChance, all: readonly Signature[], wet: Uint8Array): Trip | null {
   const { unit } = state;
   const { days, expected } = comparison;
   const lasting = all.filter((stop) => stop.cause !== "inverter-outage" || lasts(comparison, state, stop, wet));

@@ -36,6 +36,26 @@ describe("a step of a few parts in a hundred, from power alone", () => {
     expect(causes[0].evidence[0].text).toContain("one of its strings");
   });
 
+  it("is a module's converter where each module has one and none tells its energy", () => {
+    const micro = exampleSite((site) => {
+      site.inverters = ["inv1", "inv2"].map((id) => ({ ...site.inverters[0], id, kind: "micro", acRatedW: 400, startW: 0 }));
+      site.strings = site.strings.map((pvString, k) => ({ ...pvString, inverter: site.inverters[k].id }));
+    });
+    const { causes, truth } = told(micro, { cause: "module-converter-failed", scope: "s2.04", from });
+    expect(causes).toMatchObject([{ cause: "module-converter-failed", scope: "s2", to: null }]);
+    expect(Math.abs(causes[0].lossKwh / truth.lossKwh - 1)).toBeLessThan(0.25);
+  });
+
+  it("may be a factor as well where it takes a tenth of a lone string, and says so", () => {
+    const short = exampleSite((site) => {
+      site.inverters[0].acRatedW = 3500;
+      site.strings = [{ ...site.strings[0], modules: 8 }];
+    });
+    const { causes } = told(short, { cause: "bypass-conducting", scope: "s1", from, parts: 3 });
+    expect(causes).toMatchObject([{ cause: "scale-error", scope: "inv1" }]);
+    expect(causes[0].evidence[0].text).toContain("3 bypassed parts of one string would leave as much");
+  });
+
   it("isn't told where nothing is wrong, nor where both inverters share it", () => {
     expect(told(twins, null).causes).toEqual([]);
     expect(told(twins, { cause: "degradation", scope: "site", pctPerYear: 6 }).causes.map(({ cause }) => cause)).not.toContain(

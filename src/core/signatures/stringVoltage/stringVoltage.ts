@@ -87,7 +87,7 @@ function atItsBest({ days, expected }: Comparison, { id }: PvString, amps: Float
 /** What befalls two strings of an inverter within so many days is no joint's or diode's own: a shadow, as it grows with the season, does so. */
 const SAME_DAYS = 40;
 /** Heat in a string's joints at the rated current, W: more of it burns through within days, and isn't lived with for weeks. */
-const MOST_HEAT_W = 1200;
+export const MOST_HEAT_W = 1200;
 
 /** Of a step that is a string's own each half of the day shows so much; what a shadow takes belongs to one of them. */
 const LEAST_HALF = 0.45;

@@ -1,0 +1,50 @@
+import type { Axis } from "../../fit/axis";
+import { hasOwnVoltage, type PowerStepKind, powerStepProposer } from "../../signatures/powerStep/powerStep";
+import { moduleTypeOf, stringNameplateW } from "../../site/lookups";
+import type { ModuleType, PvString } from "../../site/siteSchema";
+
+/** Bypassed parts at once: a module's worth, and what a step is told wrong by. More of them is rarer than a wrong factor. */
+const MOST_PARTS = 3.3;
+const LEAST_PARTS = 0.6;
+/** By power alone a module's worth of a short string is as likely a factor of 0.9, and is told as one, which says so. */
+const MOST_LOG = 0.1;
+
+const partsIn = ({ modules }: PvString, { bypassDiodes }: ModuleType) => modules * Math.max(1, bypassDiodes);
+
+const KIND: PowerStepKind = {
+  cause: "bypass-conducting",
+  mostLog: MOST_LOG,
+  asks: (axis, one, pvString) => one.unit.inverters.every(({ kind }) => kind === "string") && !hasOwnVoltage(axis, one, pvString),
+  sizeIn: (pvString, type) => {
+    const parts = partsIn(pvString, type);
+    return {
+      ...{ name: "parts", least: LEAST_PARTS, most: Math.min(MOST_PARTS, parts) },
+      of: (share) => share * parts,
+      gone: (size) => ({ constant: size / parts, atFullLoad: 0 }),
+    };
+  },
+  words: (scope, size, ids) => ({
+    text: `Since one day ${scope} gives less at every load alike, as if ${partsText(size)} of one of its strings gave nothing`,
+    nextTest: `Open-circuit voltage of ${ids} against each other in the same light; then module by module`,
+  }),
+};
+
+/** `bypass-conducting` of strings whose own voltage isn't told: since a day a unit gives a little less, at every load alike. */
+export const proposeBypass = powerStepProposer(KIND);
+
+/** "2 bypassed parts". */
+export function partsText(size: number): string {
+  const whole = Math.max(1, Math.round(size));
+  return whole === 1 ? "one bypassed part" : `${whole} bypassed parts`;
+}
+
+/** As how many bypassed parts of one of its strings a factor on a unit may be taken; null where it is less or more than a few. @param log of the factor */
+export function partsFor({ comparison: { site }, units }: Axis, index: number, log: number): number | null {
+  const { unit } = units[index];
+  for (const pvString of unit.strings) {
+    const share = (1 - Math.exp(log)) * (unit.nameplateW / stringNameplateW(site, pvString));
+    const parts = share * partsIn(pvString, moduleTypeOf(site, pvString));
+    if (parts >= LEAST_PARTS && parts <= MOST_PARTS) return parts;
+  }
+  return null;
+}

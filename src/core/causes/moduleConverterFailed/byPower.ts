@@ -1,0 +1,27 @@
+import { type PowerStepKind, powerStepProposer } from "../../signatures/powerStep/powerStep";
+import { moduleScope } from "../../site/places";
+
+/** Converters that fail on one day: one, or two of a kind. */
+const [LEAST, MOST] = [0.7, 2.3];
+/** Of a short string one module is a good part. */
+const MOST_LOG = 0.35;
+
+const KIND: PowerStepKind = {
+  cause: "module-converter-failed",
+  mostLog: MOST_LOG,
+  asks: ({ comparison: { production } }, { unit }, { id, modules }) =>
+    unit.inverters.every(({ kind }) => kind !== "string") &&
+    !Array.from({ length: modules }, (_, k) => `${moduleScope(id, k + 1)}.wh`).some((name) => production.channels.has(name)),
+  sizeIn: ({ modules }) => ({
+    ...{ name: "converters", least: LEAST, most: Math.min(MOST, modules) },
+    of: (share) => share * modules,
+    gone: (size) => ({ constant: size / modules, atFullLoad: 0 }),
+  }),
+  words: (scope, size, ids) => ({
+    text: `Since one day ${scope} gives less at every load alike, as if ${Math.round(size) < 2 ? "one module gave" : "two modules gave"} nothing`,
+    nextTest: `Indicators of the converters of ${ids}, then the energy of each for a day against its neighbours`,
+  }),
+};
+
+/** `module-converter-failed` where modules don't tell their energy: since a day a unit gives less by one module's worth, at every load alike. */
+export const proposeConverterFailed = powerStepProposer(KIND);
