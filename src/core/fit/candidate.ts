@@ -28,6 +28,8 @@ export interface Candidate {
   price: number;
   /** What each logarithm that it explains beyond its price counts in its odds; absent, as little as a model that isn't quite true allows. */
   perUnit?: number;
+  /** How often the data show the same over again: what models are off by comes again each time too, so that all of it counts as one look. Absent, once. */
+  looks?: number;
   /** Of the output without it: what takes less isn't worth a word, or can't be told from what models are off by. */
   leastShare: number;
   /** Whether it is still that cause with parameters as they were fitted; absent, always. */

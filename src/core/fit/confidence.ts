@@ -12,8 +12,9 @@ const ODDS = { none: -0.6, perUnit: 0.08, most: 4.8 } as const;
 
 /** Log odds of an accepted cause. */
 export function logOddsOf(one: Accepted): number {
-  const over = surplusOf(one) - (one.rival ? surplusOf(one.rival) : 0);
-  return Math.min(ODDS.most, ODDS.none + (one.candidate.perUnit ?? ODDS.perUnit) * Math.max(-30, over));
+  const { perUnit = ODDS.perUnit, looks = 1 } = one.candidate;
+  const over = (surplusOf(one) - (one.rival ? surplusOf(one.rival) : 0)) / looks;
+  return Math.min(ODDS.most, ODDS.none + perUnit * Math.max(-30, over));
 }
 
 /** What explains more than this isn't held against rivals: one would have to explain five sixths of it before the odds moved at all, and the search is a round of the fit. */

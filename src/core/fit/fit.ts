@@ -80,8 +80,8 @@ export class Fit {
   }
 
   /** What a candidate has to explain before it is worth a look. */
-  priceOf({ price, parameters }: Candidate): number {
-    return SAFETY + price + 0.5 * parameters.filter(({ step }) => step > 0).length * this.lnDays;
+  priceOf({ price, parameters, looks = 1 }: Candidate): number {
+    return looks * (SAFETY + price + 0.5 * parameters.filter(({ step }) => step > 0).length * this.lnDays);
   }
 
   /**

@@ -79,6 +79,8 @@ function candidateOf(axis: Axis, shaded: Shaded, block: Block): Candidate {
   return {
     ...{ cause: "shading", scope: string ?? plane, parameters, price: unit === null ? 3 : 3 + UNIT_PRICE, leastShare: LEAST_SHARE },
     part: unit === null ? undefined : axis.units[unit].unit.scope,
+    // The sun is at the same places again a year later, and so is what models of the sky are off by.
+    looks: Math.max(1, years),
     starts: startsOf(
       parameters.map(({ value }) => value),
       block.row > 0 ? STARTS.slice(1).map((part) => part * lastDay) : [],

@@ -1,7 +1,11 @@
+import type { Axis } from "../../fit/axis";
 import type { Candidate } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
 import { pointwise } from "../../fit/pointwise";
 import { snowChance } from "../../losses/snowCover";
+import { dayName } from "../../series/localDay";
+import { inverterOutage as OUTAGE } from "../inverterOutage/about";
+import { NOTHING_SHARE, SURE_SHARE } from "../inverterOutage/inverterOutage";
 
 /** What a covered day costs, whatever its output: worse than a fair fit, better than a bad one; and what it costs to begin. */
 const COVERED = 2.2;
@@ -10,6 +14,8 @@ const START = { fresh: 3, old: 8 } as const;
 const THIN = { share: 0.4, more: 0.8 } as const;
 /** Part of a day's output that has to be missing for it to be covered; where nothing but frost says that snow may lie, it has to be plain to see. */
 const LEAST_MISSING = { known: 0.08, frost: 0.25 } as const;
+/** So many days in a row on which nothing came make it worth a word that it needn't be snow: a thin cover slides or melts within hours. */
+const LEAST_QUIET = 7;
 /** Of the energy. */
 const LEAST_SHARE = 0.004;
 
@@ -58,6 +64,7 @@ export function proposeSnow(fit: Fit): Candidate[] {
     cost += priced[row];
     if (!rowsCovered[row - 1]) cost += fresh[row] ? START.fresh : START.old;
   }
+  const longest = longestQuiet(axis, rowsCovered);
   const first = rowsCovered.indexOf(1);
   const last = rowsCovered.lastIndexOf(1);
   const basis = { depth: "the snow depth", precipitation: "precipitation in frost", frost: "lasting frost" }[snow.basis];
@@ -83,10 +90,37 @@ export function proposeSnow(fit: Fit): Candidate[] {
           text: `${count} ${count === 1 ? "day" : "days"} under what the array can give, while ${basis} says that snow can lie`,
           weight: 3,
         },
+        ...(longest.days >= LEAST_QUIET
+          ? [
+              {
+                text: `From ${dayName(days.days[longest.from])} on nothing came at all for ${longest.days} days: until somebody looks, "${OUTAGE.title}" can't be told from it there`,
+                weight: 0,
+              },
+            ]
+          : []),
       ],
       nextTest: "Look from the ground, or at a camera: how much of each row is covered, and is it sliding",
     },
   ];
+}
+
+/** The longest run of covered days on which some unit gave nothing although there was light enough to start it. Days without light or data don't end it. */
+function longestQuiet({ units, count, row }: Axis, covered: Uint8Array): { from: number; days: number } {
+  const best = { from: 0, days: 0 };
+  for (const { measuredW, unlimitedW, ratedW } of units) {
+    const [lit, gave] = [new Uint8Array(covered.length), new Uint8Array(covered.length)];
+    for (let p = 0; p < count; p++) {
+      if (measuredW[p] > NOTHING_SHARE * ratedW) gave[row[p]] = 1;
+      else if (unlimitedW[p] > SURE_SHARE * ratedW && !Number.isNaN(measuredW[p])) lit[row[p]] = 1;
+    }
+    const now = { from: 0, days: 0 };
+    for (let day = 0; day < covered.length; day++) {
+      if (gave[day] || !covered[day]) now.days = 0;
+      else if (lit[day] && now.days++ === 0) now.from = day;
+      if (now.days > best.days) Object.assign(best, now);
+    }
+  }
+  return best;
 }
 
 /** Days under cover by the likeliest path of two states (Viterbi 1967). */
