@@ -96,6 +96,23 @@ describe("a string's voltage", () => {
     isClose(found.lossKwh, one.truth[0].lossKwh);
   });
 
+  it("tells a part and a joint of one string, each from its own day", () => {
+    const later = new Date(startMs + 85 * DAY_MS).toISOString();
+    const faults = [
+      { cause: "bypass-conducting", scope: "s1", from: at, parts: 2 },
+      { cause: "series-resistance", scope: "s1", from: later, ohm: 1.5 },
+    ];
+    const one = told({ site: trackers, faults, told: channels });
+    for (const [cause, from] of [
+      ["bypass-conducting", at],
+      ["series-resistance", later],
+    ] as const) {
+      const [found, ...more] = named(cause, one);
+      expect(more).toEqual([]);
+      expect(Math.abs(Date.parse(found.from) - Date.parse(from))).toBeLessThanOrEqual(DAY_MS);
+    }
+  });
+
   it("says nothing on a healthy array, nor under dust or with a string that dies", () => {
     const faults = [[], [{ cause: "soiling", scope: "site", pctPerDay: 0.4 }], [{ cause: "string-open", scope: "s1", from: at }]];
     for (const set of faults) {

@@ -30,6 +30,13 @@ describe("how sure a cause is", () => {
     expect(logOddsOf({ ...alone, rival: accepted(60) })).toBeLessThan(0);
   });
 
+  it("counts what comes again with each look once", () => {
+    expect(logOddsOf(accepted(80, { price: 60, candidate: candidate({ looks: 3 }) }))).toBeCloseTo(
+      logOddsOf(accepted(40, { price: 33.333333 })),
+      5,
+    );
+  });
+
   it("is counted whole where no model is in it, and is nothing where it takes too little or isn't itself any more", () => {
     const whole = accepted(23, { candidate: candidate({ perUnit: 1 }) });
     expect(logOddsOf(whole)).toBeGreaterThan(logOddsOf(accepted(23)));

@@ -3,8 +3,8 @@ import { hasOwnVoltage, type PowerStepKind, powerStepProposer } from "../../sign
 import { moduleTypeOf, stringNameplateW } from "../../site/lookups";
 import type { ModuleType, PvString } from "../../site/siteSchema";
 
-/** Bypassed parts at once: a module's worth, and what a step is told wrong by. More of them is rarer than a wrong factor. */
-const MOST_PARTS = 3.3;
+/** Bypassed parts at once: a module's worth, and half as much again that a step is told wrong by. More of them is rarer than a wrong factor. */
+const MOST_PARTS = 4.5;
 const LEAST_PARTS = 0.6;
 /** By power alone a module's worth of a short string is as likely a factor of 0.9, and is told as one, which says so. */
 const MOST_LOG = 0.1;

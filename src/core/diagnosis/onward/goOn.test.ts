@@ -40,6 +40,10 @@ describe("new days are told as a whole diagnosis would tell them", () => {
   const trackers = exampleSite((site) => {
     site.strings = site.strings.map((string, k) => ({ ...string, mppt: `t${k}` }));
   });
+  const twins = exampleSite((site) => {
+    site.inverters = ["inv1", "inv2"].map((id) => ({ ...site.inverters[0], id, acRatedW: 4000 }));
+    site.strings = site.strings.map((string, k) => ({ ...string, inverter: `inv${k + 1}` }));
+  });
   it.each<[string, CaseOptions]>([
     ["a dead string", { faults: [{ cause: "string-open", scope: "s2", from: at(50) }] }],
     ["dirt and a cap", { faults: [{ cause: "soiling", scope: "site", pctPerDay: 0.4, cleansMm: 6 }], days: 160 }],
@@ -49,6 +53,7 @@ describe("new days are told as a whole diagnosis would tell them", () => {
       "a bypassed part",
       { site: trackers, faults: [{ cause: "bypass-conducting", scope: "s1", from: at(50), parts: 3 }], told: /\.(ac_w|dc_[av])$/ },
     ],
+    ["a bypassed part by power alone", { site: twins, faults: [{ cause: "bypass-conducting", scope: "s1", from: at(50), parts: 2 }] }],
     ["a wrong factor", { faults: [{ cause: "scale-error", scope: "inv1", from: at(60), factor: 0.8 }] }],
     ["a wrong light", { faults: [{ cause: "sensor-error", scope: "site", factor: 0.85 }] }],
     ["a clock", { faults: [{ cause: "clock-error", scope: "site", offsetMinutes: 60 }] }],

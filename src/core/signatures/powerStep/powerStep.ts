@@ -64,12 +64,16 @@ export function powerStepProposer(kind: PowerStepKind): Proposer {
         const found = one.unit.strings.find((pvString) => strings.includes(pvString.id) && kind.asks(axis, one, pvString));
         return found ? [found] : [];
       });
-      if (asked.length === 0) return [];
+      // Twice in one unit it is something larger.
+      const known = fit.accepted.some(({ candidate }) => candidate.cause === kind.cause && scopesOf(one).includes(candidate.scope));
+      if (asked.length === 0 || known) return [];
       const steps = ownSteps(fit, index).filter(({ overError, fall }) => overError >= LEAST_OVER_ERROR && fall <= kind.mostLog);
       return steps.flatMap((step) => asked.map((pvString) => candidateOf(kind, axis, index, pvString, step)));
     });
   };
 }
+
+const scopesOf = ({ unit }: FitUnit) => [unit.scope, ...unit.strings.map(({ id }) => id)];
 
 /** Whether a string's own voltage is told, on a tracker that it shares with no other. */
 export function hasOwnVoltage({ comparison: { site } }: Axis, { unit }: FitUnit, { id }: PvString): boolean {
@@ -121,6 +125,8 @@ function candidateOf(kind: PowerStepKind, axis: Axis, index: number, pvString: P
       const values = pointwise(on, (p) => (on.interval[p] + on.per / 2 >= from ? leaves(p) : 1));
       return [{ unit: index, stage: "dc", strings: new Set([pvString.id]), values }];
     },
+    // What is only held by its bound is something larger.
+    believable: ([of]) => of < size.most,
     onString: (id) => candidateOf(kind, axis, index, unit.strings.find((one) => one.id === id) ?? pvString, step, true),
     carry: ([of]) => seedOf(of),
     span: ([, from]) => ({ from: Math.max(0, Math.round(from)), to: null }),

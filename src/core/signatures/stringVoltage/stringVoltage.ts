@@ -22,6 +22,9 @@ const LEAST_PART = 0.6;
 /** Of the string's voltage at its mean current: less is no loss that anyone would look for. */
 const LEAST_OHMIC_SHARE = 0.01;
 
+/** A part and a joint of one string may go on different days. */
+const MOST_STEPS = 2;
+
 type ShownInVoltage = "bypass-conducting" | "series-resistance";
 
 /** What a unit's voltages show, told once: both causes ask for it. */
@@ -50,11 +53,18 @@ function inStringVoltage(comparison: Comparison, { unit, unusable }: UnitState):
     const missingV = volts.map((measured, i) =>
       unusable[i] === 0 && free[i] && amps[i] > least && measured > 0 && expectedV[i] > 0 ? expectedV[i] - measured : Number.NaN,
     );
-    const step = voltageStep(missingV, amps, comparison.days);
-    if (!step || step.gain < LEAST_GAIN || step.over < LEAST_OVER || !allDay(comparison, step, missingV, amps)) return [];
-    return step.kind === "constant"
-      ? bypassed(comparison, pvString, step, amps, expectedV)
-      : resistant(comparison, pvString, step, amps, expectedV);
+    const signatures: Signature[] = [];
+    for (let k = 0; k < MOST_STEPS; k++) {
+      const step = voltageStep(missingV, amps, comparison.days);
+      if (!step || step.gain < LEAST_GAIN || step.over < LEAST_OVER || !allDay(comparison, step, missingV, amps)) break;
+      const tell = step.kind === "constant" ? bypassed : resistant;
+      const told = tell(comparison, pvString, step, amps, expectedV).filter((one) => !signatures.some(({ cause }) => cause === one.cause));
+      if (told.length === 0) break;
+      signatures.push(...told);
+      // What is left of it may have stepped once more, in the other way.
+      for (let i = told[0].from; i < missingV.length; i++) missingV[i] -= step.volts + step.ohm * amps[i];
+    }
+    return signatures;
   });
   const near = (SAME_DAYS * DAY_MS) / comparison.grid.stepMs;
   return found.filter(
