@@ -10,6 +10,16 @@ describe("two causes on one site", () => {
     expect(new Set(PAIRS.map(([a, b]) => `${a} ${b}`)).size).toBe(171);
   });
 
+  it("as a dead string beside a large shadow, which isn't taken for a wrong factor, and modules with converters on another plane", {
+    timeout: 60_000,
+  }, () => {
+    for (const pair of ["string-open shading", "module-converter-failed orientation-mismatch"]) {
+      const { told, wrong } = pairOutcome(PAIRS.findIndex((one) => one.join(" ") === pair));
+      expect(told, pair).toHaveLength(2);
+      expect(wrong, pair).toEqual([]);
+    }
+  });
+
   it("are told apart or named beside each other, four in five of them, and hardly ever with another in their place", {
     timeout: 300_000,
   }, () => {

@@ -174,7 +174,7 @@ export class Fit {
   }
 
   /** Whether an accepted cause would stay what it is if it were free: what is only kept from being something else by its own bounds isn't it. */
-  private isItself(one: Accepted): boolean {
+  isItself(one: Accepted): boolean {
     const { candidate, values } = one;
     if (!candidate.believable) return true;
     const costAt = this.costOf(candidate, collapse(this.layers(one)));

@@ -71,6 +71,12 @@ function takeUp(fit: Fit, proposers: readonly Proposer[], onRound: () => void, f
     for (const one of tried) if (surplusOf(one) > 0 && one.values.length > 0) promising.set(keyOf(one), one);
     const [best] = tried.filter((one) => !letGo.has(keyOf(one)));
     if (!best || surplusOf(best) <= 0) {
+      const pressed = fit.accepted.find((one) => !fit.isItself(one));
+      if (pressed) {
+        letGo.add(keyOf(pressed));
+        fit.dismiss([pressed]);
+        continue;
+      }
       const standing = new Set(fit.accepted.map(keyOf));
       const lately = new Map(tried.map((one) => [keyOf(one), one.gain]));
       const missed = [...promising.values()].filter(

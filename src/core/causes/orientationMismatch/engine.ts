@@ -8,7 +8,8 @@ export const orientationMismatch: CauseEngine<"orientation-mismatch"> = {
   propose: proposeOrientationMismatch,
   resume: resumeOrientationMismatch,
   paper: {
-    actsAs: "a string lit in two ways: the best of its darker part's current, or past it through the diodes",
+    actsAs:
+      "a string lit in two ways: the best of its darker part's current, or past it through the diodes; each module for itself where it has a converter",
     toldFrom: "by string and other plane",
     notTakenFor: "",
   },

@@ -12,25 +12,21 @@ const LEAST_SHARE = 0.02;
 
 /**
  * `orientation-mismatch`: some modules of a string lie on another plane than the papers say. In series, the string works either at the current of its
- * darker part, or past it through the bypass diodes with the brighter part alone: the better of the two.
+ * darker part, or past it through the bypass diodes with the brighter part alone: the better of the two. With a converter on each module each gives its own.
  */
 export function proposeOrientationMismatch({ axis }: Fit): Candidate[] {
   const { site } = axis.comparison;
   return axis.units.flatMap(({ unit }, index) =>
-    unit.inverters.some(({ kind }) => kind !== "string")
-      ? []
-      : unit.strings.flatMap((pvString) =>
-          site.planes.filter(({ id }) => id !== pvString.plane).map((other) => candidateOf(axis, index, pvString, other.id)),
-        ),
+    unit.strings.flatMap((pvString) =>
+      site.planes.filter(({ id }) => id !== pvString.plane).map((other) => candidateOf(axis, index, pvString, other.id)),
+    ),
   );
 }
 
 function candidateOf(axis: Axis, index: number, pvString: PvString, other: string): Candidate {
   const { unit } = axis.units[index];
-  // Strings beside it on the same tracker hold its voltage up: it can't pass its darker part by.
-  const held = unit.inverters.some((inverter) =>
-    inputsOf(axis.comparison.site, inverter).some(({ strings }) => strings.length > 1 && strings.includes(pvString)),
-  );
+  const way = wayOf(axis, index, pvString);
+  const held = way === "held";
   return {
     ...{ cause: "orientation-mismatch", scope: pvString.id, price: 3, leastShare: LEAST_SHARE },
     parameters: held ? [] : [{ name: "share", value: 0.4, least: 1 / pvString.modules, most: 0.9, step: 0.15 }],
@@ -38,10 +34,10 @@ function candidateOf(axis: Axis, index: number, pvString: PvString, other: strin
     layers: (on, [share]) => [
       {
         ...{ unit: index, stage: "dc", strings: new Set([pvString.id]) },
-        values: leftOf(on, pvString.plane, other, held ? null : share),
+        values: leftOf(on, pvString.plane, other, way, share),
       },
     ],
-    carry: ([share]) => ({ string: pvString.id, other, share: held ? null : share }),
+    carry: ([share]) => ({ string: pvString.id, other, way, share: held ? 1 : share }),
     span: () => ({ from: 0, to: null }),
     evidence: ([share]) => [
       {
@@ -53,8 +49,23 @@ function candidateOf(axis: Axis, index: number, pvString: PvString, other: strin
   };
 }
 
-/** What is left of a string's power, by point. @param share of its modules on the other plane; null where its voltage is held up */
-function leftOf(on: Axis, plane: string, other: string, share: number | null): Float64Array {
+const WAYS = ["held", "passed", "each"] as const;
+
+/**
+ * How a string works that is lit in two ways: `held` at its darker part's current, where strings beside it on the same tracker hold its voltage up; else that or `passed` by
+ * through the diodes; and `each` module for itself, where it has a converter.
+ */
+type Way = (typeof WAYS)[number];
+
+function wayOf({ comparison: { site }, units }: Axis, index: number, pvString: PvString): Way {
+  const { inverters } = units[index].unit;
+  if (inverters.some(({ kind }) => kind !== "string")) return "each";
+  const together = inverters.some((one) => inputsOf(site, one).some(({ strings }) => strings.length > 1 && strings.includes(pvString)));
+  return together ? "held" : "passed";
+}
+
+/** What is left of a string's power, by point. @param share of its modules on the other plane */
+function leftOf(on: Axis, plane: string, other: string, way: Way, share: number): Float64Array {
   const { planes } = on.comparison.expected;
   const own = planes.get(plane)?.effectiveWm2 as Float64Array;
   const its = planes.get(other)?.effectiveWm2 as Float64Array;
@@ -65,18 +76,20 @@ function leftOf(on: Axis, plane: string, other: string, share: number | null): F
       a += own[i];
       b += its[i];
     }
-    return a > 0 ? (share === null ? Math.min(1, b / a) : mixedShare(b / a, share)) : 1;
+    if (!(a > 0)) return 1;
+    if (way === "each") return 1 - share + (share * b) / a;
+    return way === "held" ? Math.min(1, b / a) : mixedShare(b / a, share);
   });
 }
 
-const seedSchema = z.object({ string: z.string(), other: z.string(), share: z.number().nullable() });
+const seedSchema = z.object({ string: z.string(), other: z.string(), way: z.enum(WAYS), share: z.number() });
 
 /** Modules lie where they lie. */
 export function resumeOrientationMismatch(seed: Seed, on: Axis): Layer[] {
-  const { string, other, share } = seedSchema.parse(seed);
+  const { string, other, way, share } = seedSchema.parse(seed);
   return on.units.flatMap(({ unit }, index): Layer[] =>
     unit.strings.flatMap(({ id, plane }): Layer[] =>
-      id === string ? [{ unit: index, stage: "dc", strings: new Set([id]), values: leftOf(on, plane, other, share) }] : [],
+      id === string ? [{ unit: index, stage: "dc", strings: new Set([id]), values: leftOf(on, plane, other, way, share) }] : [],
     ),
   );
 }
