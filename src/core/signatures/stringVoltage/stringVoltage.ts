@@ -17,6 +17,8 @@ const LEAST_CURRENT_SHARE = 0.12;
 /** A step has to be this much likelier than none, and of its kind than of the other (logarithms). */
 const LEAST_GAIN = 6;
 const LEAST_OVER = 2;
+/** A step is so many times what the voltage strayed by before (real ones were five times and more): a string that is lit in two ways goes to and fro by several modules' voltage. */
+const LEAST_OVER_STRAYED = 2;
 /** Of one part's voltage: less is no bypassed part. */
 const LEAST_PART = 0.6;
 /** Of the string's voltage at its mean current: less is no loss that anyone would look for. */
@@ -56,7 +58,8 @@ function inStringVoltage(comparison: Comparison, { unit, unusable }: UnitState):
     const signatures: Signature[] = [];
     for (let k = 0; k < MOST_STEPS; k++) {
       const step = voltageStep(missingV, amps, comparison.days);
-      if (!step || step.gain < LEAST_GAIN || step.over < LEAST_OVER || !allDay(comparison, step, missingV, amps)) break;
+      if (!step || step.gain < LEAST_GAIN || step.over < LEAST_OVER || step.fellV < LEAST_OVER_STRAYED * step.strayedV) break;
+      if (!allDay(comparison, step, missingV, amps)) break;
       const tell = step.kind === "constant" ? bypassed : resistant;
       const told = tell(comparison, pvString, step, amps, expectedV).filter((one) => !signatures.some(({ cause }) => cause === one.cause));
       if (told.length === 0) break;

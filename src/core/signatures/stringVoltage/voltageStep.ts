@@ -18,6 +18,10 @@ export interface VoltageStep {
   gain: number;
   /** The same for the better kind over the other. */
   over: number;
+  /** By how much the voltage strayed from its law before it, V. */
+  strayedV: number;
+  /** By how much it fell in the mean, V. */
+  fellV: number;
 }
 
 const LEAST_DAYS = 4;
@@ -85,6 +89,8 @@ export function voltageStep(missingV: Float64Array, amps: Float64Array, days: Da
     kind: isConstant ? "constant" : "with-current",
     ...(isConstant ? constant : growing),
     gain: (whole.days / 2) * Math.log((one + floor) / (best.error + floor)),
+    strayedV: Math.sqrt(Math.max(0, errorOf(best.before, law)) / best.before.n),
+    fellV: isConstant ? constant.volts : (growing.ohm * rest.i) / rest.n,
     over: (after.days / 2) * Math.log((Math.max(...errors) + floor) / (Math.min(...errors) + floor)),
   };
 }
