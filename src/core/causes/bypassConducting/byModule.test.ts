@@ -37,6 +37,11 @@ describe("a module's energy against its neighbours'", () => {
     expect(one.to).not.toBeNull();
   });
 
+  it("says that it was so from the first day on, where it was", () => {
+    const [one] = seen([{ ...bypass, from: null }]);
+    expect(one).toMatchObject({ scope: "s2.04", from: "2025-04-01T00:00:00.000Z", to: null });
+  });
+
   it("stays where nothing is wrong, beside a silent converter and beside a tree", () => {
     expect(seen([])).toEqual([]);
     expect(seen([{ cause: "module-converter-failed", scope: "s1.03", from: "2025-04-15T10:00:00Z" }])).toEqual([]);

@@ -76,15 +76,19 @@ interface Stretch {
   from: number;
   to: number | null;
   known: number;
+  /** Whether no day before it is known. */
+  always: boolean;
 }
 
 function stretchAt(days: readonly DayShare[], share: number): Stretch | null {
   const belongs = ({ all, halvesApart }: DayShare) => Math.abs(all - share) < NEAR && halvesApart < HALVES_APART;
+  const first = days.findIndex(({ all }) => !Number.isNaN(all));
   let best: (Stretch & { like: number }) | null = null;
   let now: { from: number; last: number; known: number; like: number; others: number } | null = null;
   const close = (lasts: boolean) => {
     if (!now || now.like < LEAST_DAYS || now.like < MOST_DAYS_SHARE * now.known) return;
-    if (!best || now.like > best.like) best = { from: now.from, to: lasts ? null : now.last + 1, known: now.known, like: now.like };
+    if (!best || now.like > best.like)
+      best = { from: now.from, to: lasts ? null : now.last + 1, known: now.known, always: now.from === first, like: now.like };
   };
   days.forEach((day, row) => {
     if (Number.isNaN(day.all)) return;
@@ -110,15 +114,15 @@ function signatureOf(
   { days, grid }: Comparison,
   pvString: PvString,
   place: number,
-  { from: row, to: ended, known, gone, parts }: Found,
+  { from: row, to: ended, known, always, gone, parts }: Found,
   wh: Float64Array,
   middle: Float64Array,
 ): Signature {
   const scope = moduleScope(pvString.id, place);
   const share = 1 - gone / parts;
-  const from = row === 0 ? 0 : onset({ days, grid }, row, share, wh, middle);
+  const from = always ? 0 : onset({ days, grid }, row, share, wh, middle);
   const leaves = 1 - (1 - share) / pvString.modules;
-  const begins = row === 0 ? "From the first day on" : `Since ${dayName(days.days[row])}`;
+  const begins = always ? "From the first day on" : `Since ${dayName(days.days[row])}`;
   return {
     ...{ cause: "bypass-conducting", scope, from, to: ended === null ? null : days.firsts[ended], lossKwh: 0 },
     leaves: () => leaves,
@@ -126,7 +130,7 @@ function signatureOf(
     evidence: [
       {
         text: `${begins} ${scope} gave ${(100 * share).toFixed(0)} % of its neighbours' energy on ${known} days, in the morning as in the afternoon: ${gone} of its ${parts} parts are bypassed`,
-        weight: Math.min(6, 3 + known / 20) - (row === 0 ? 1 : 0),
+        weight: Math.min(6, 3 + known / 20) - (always ? 1 : 0),
       },
     ],
     nextTest: `Temperature of the junction box of ${scope} by camera in full sun, then its open-circuit voltage against its neighbour's`,

@@ -1,5 +1,5 @@
 import type { Axis } from "../../fit/axis";
-import { hasOwnVoltage, type PowerStepKind, powerStepProposer } from "../../signatures/powerStep/powerStep";
+import { type PowerStepKind, powerStepProposer, withoutOwnVoltage } from "../../signatures/powerStep/powerStep";
 import { moduleTypeOf, stringNameplateW } from "../../site/lookups";
 import type { ModuleType, PvString } from "../../site/siteSchema";
 
@@ -14,7 +14,7 @@ const partsIn = ({ modules }: PvString, { bypassDiodes }: ModuleType) => modules
 const KIND: PowerStepKind = {
   cause: "bypass-conducting",
   mostLog: MOST_LOG,
-  asks: (axis, one, pvString) => one.unit.inverters.every(({ kind }) => kind === "string") && !hasOwnVoltage(axis, one, pvString),
+  asks: withoutOwnVoltage,
   sizeIn: (pvString, type) => {
     const parts = partsIn(pvString, type);
     return {
@@ -24,7 +24,7 @@ const KIND: PowerStepKind = {
     };
   },
   words: (scope, size, ids) => ({
-    text: `Since one day ${scope} gives less at every load alike, as if ${partsText(size)} of one of its strings gave nothing`,
+    text: `Since one day ${scope} gives less at every load alike, as if ${size.toFixed(1)} parts of one of its strings gave nothing (${partsText(size)}, as near as power tells)`,
     nextTest: `Open-circuit voltage of ${ids} against each other in the same light; then module by module`,
   }),
 };

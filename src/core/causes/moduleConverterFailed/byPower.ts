@@ -1,5 +1,5 @@
+import { moduleEnergies } from "../../signatures/moduleEnergies";
 import { type PowerStepKind, powerStepProposer } from "../../signatures/powerStep/powerStep";
-import { moduleScope } from "../../site/places";
 
 /** Converters that fail on one day: one, or two of a kind. */
 const [LEAST, MOST] = [0.7, 2.3];
@@ -9,16 +9,15 @@ const MOST_LOG = 0.35;
 const KIND: PowerStepKind = {
   cause: "module-converter-failed",
   mostLog: MOST_LOG,
-  asks: ({ comparison: { production } }, { unit }, { id, modules }) =>
-    unit.inverters.every(({ kind }) => kind !== "string") &&
-    !Array.from({ length: modules }, (_, k) => `${moduleScope(id, k + 1)}.wh`).some((name) => production.channels.has(name)),
+  asks: ({ comparison }, { unit }, pvString) =>
+    unit.inverters.every(({ kind }) => kind !== "string") && moduleEnergies(comparison, pvString).length === 0,
   sizeIn: ({ modules }) => ({
     ...{ name: "converters", least: LEAST, most: Math.min(MOST, modules) },
     of: (share) => share * modules,
     gone: (size) => ({ constant: size / modules, atFullLoad: 0 }),
   }),
   words: (scope, size, ids) => ({
-    text: `Since one day ${scope} gives less at every load alike, as if ${Math.round(size) < 2 ? "one module gave" : "two modules gave"} nothing`,
+    text: `Since one day ${scope} gives less at every load alike, as if ${size.toFixed(1)} modules gave nothing`,
     nextTest: `Indicators of the converters of ${ids}, then the energy of each for a day against its neighbours`,
   }),
 };

@@ -6,7 +6,10 @@ export const seriesResistance = about({
   title: "High-resistance joint",
   plain: "A poor connection or an undersized conductor wastes most at high current.",
   priorLogOdds: -3,
-  loss: takes("P_string → P · (1 − R · I ÷ U)", "R: by how much its voltage falls with its current more than before, Ω."),
+  loss: takes(
+    "P_string → P · (1 − R · I ÷ U)",
+    "R: by how much its voltage falls with its current more than before, Ω; told from power alone, fitted, with the rated voltage and the current of the light.",
+  ),
   nextTest: "Temperature of joints and terminals of {scope} at full load, against each other",
   caution: "A bad joint can arc when it is opened under load: isolate first.",
   hatch: "M0 4 L2 1 L6 7 L8 4",

@@ -1,4 +1,4 @@
-import { hasOwnVoltage, type PowerStepKind, powerStepProposer } from "../../signatures/powerStep/powerStep";
+import { type PowerStepKind, powerStepProposer, withoutOwnVoltage } from "../../signatures/powerStep/powerStep";
 import { MOST_HEAT_W } from "../../signatures/stringVoltage/stringVoltage";
 
 const LEAST_OHM = 0.05;
@@ -12,7 +12,7 @@ const MOST_LOG = 0.1;
 const KIND: PowerStepKind = {
   cause: "series-resistance",
   mostLog: MOST_LOG,
-  asks: (axis, one, pvString) => one.unit.inverters.every(({ kind }) => kind === "string") && !hasOwnVoltage(axis, one, pvString),
+  asks: withoutOwnVoltage,
   sizeIn: ({ modules }, { vmpV, impA }) => {
     const atFullLoad = (ohm: number) => (ohm * impA) / (modules * vmpV);
     return {

@@ -12,8 +12,9 @@ const LEAST_DAYS = 3;
 const LEAST_DAYS_EACH_TIME = 2;
 /** An ordinary stop is as often in the wet as the weather is; one of moisture nearly always. A wet share of stops is told as moisture's where that is this much likelier. */
 const WET_SHARE = 0.9;
-const ONE_SPELL = 3;
 const LEAST_LOG_RATIO = 3;
+/** The most that stops of one wet spell weigh: it may be a storm that took the grid. */
+const ONE_SPELL = 3;
 
 /**
  * `wet-insulation-trip` out of stops that come with rain: the stops of a unit are taken as one of moisture where their times in the wet
@@ -101,7 +102,6 @@ function tripOf(comparison: Comparison, state: UnitState, snow: SnowChance, all:
     evidence: [
       {
         text: `${unit.scope} stopped on ${stopDays} days, on ${wetStopDays} of them in the wet, while ${Math.round(chance * 100)} % of all days are`,
-        // One wet spell may be a storm that took the grid.
         weight: Math.min(stopDays < LEAST_DAYS ? ONE_SPELL : 7, logRatio),
       },
       { text: "It came back by itself each time", weight: 0.7 },

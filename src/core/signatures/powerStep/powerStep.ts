@@ -4,7 +4,7 @@ import { DAY_MS } from "../../constants";
 import { inputsOf } from "../../expected/arrayOutput";
 import type { Axis, FitUnit } from "../../fit/axis";
 import type { Candidate, Seed } from "../../fit/candidate";
-import { dayLevels } from "../../fit/dayLevels";
+import { type DayLevels, dayLevels } from "../../fit/dayLevels";
 import type { Fit } from "../../fit/fit";
 import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
@@ -75,15 +75,28 @@ export function powerStepProposer(kind: PowerStepKind): Proposer {
 
 const scopesOf = ({ unit }: FitUnit) => [unit.scope, ...unit.strings.map(({ id }) => id)];
 
-/** Whether a string's own voltage is told, on a tracker that it shares with no other. */
-export function hasOwnVoltage({ comparison: { site } }: Axis, { unit }: FitUnit, { id }: PvString): boolean {
-  if (!unit.stringAmps.has(id) || !unit.stringVolts.has(id)) return false;
-  return unit.inverters.some((inverter) => inputsOf(site, inverter).some(({ strings }) => strings.length === 1 && strings[0].id === id));
+/** Whether a string is in series on an inverter, and its own voltage isn't told on a tracker that it shares with no other. */
+export function withoutOwnVoltage({ comparison: { site } }: Axis, { unit }: FitUnit, { id }: PvString): boolean {
+  if (unit.inverters.some(({ kind }) => kind !== "string")) return false;
+  if (!unit.stringAmps.has(id) || !unit.stringVolts.has(id)) return true;
+  return !unit.inverters.some((inverter) => inputsOf(site, inverter).some(({ strings }) => strings.length === 1 && strings[0].id === id));
 }
+
+/** Found once for all causes that ask the same fit. */
+const stepsOf = new WeakMap<object, TrendStep[][]>();
 
 /** Falls of a unit that the others of the site don't share; of an only one, its own. */
 function ownSteps(fit: Fit, index: number): TrendStep[] {
-  const all = fit.axis.units.map((_, u) => dayLevels(fit, u, "all"));
+  let steps = stepsOf.get(fit.state);
+  if (!steps) {
+    const all = fit.axis.units.map((_, u) => dayLevels(fit, u, "all"));
+    steps = all.map((_, u) => stepsAmong(all, u));
+    stepsOf.set(fit.state, steps);
+  }
+  return steps[index];
+}
+
+function stepsAmong(all: readonly DayLevels[], index: number): TrendStep[] {
   const { level, sigma } = all[index];
   const others = all.filter((_, u) => u !== index);
   const own = floats(level.length, (row) => {
@@ -130,7 +143,12 @@ function candidateOf(kind: PowerStepKind, axis: Axis, index: number, pvString: P
     onString: (id) => candidateOf(kind, axis, index, unit.strings.find((one) => one.id === id) ?? pvString, step, true),
     carry: ([of]) => seedOf(of),
     span: ([, from]) => ({ from: Math.max(0, Math.round(from)), to: null }),
-    evidence: ([of]) => [{ text: words(of).text, weight: 2 }],
+    evidence: ([of]) => [
+      { text: words(of).text, weight: 2 },
+      ...(units.length === 1
+        ? [{ text: "It is alone and stepped against its own days: a light sensor that was cleaned or moved looks the same", weight: -0.5 }]
+        : []),
+    ],
     nextTest: words(value).nextTest,
   };
 }
