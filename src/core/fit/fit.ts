@@ -29,6 +29,8 @@ const HOPE = { start: 0.2, rough: 0.7 } as const;
 const SURE_GAIN = 250;
 /** What is this much worse after everything has moved once won't be better after it has moved again. */
 const HOPELESS = 30;
+/** What would explain less than this more beyond its bounds isn't pressed by them: from there on evidence is very strong (Kass & Raftery 1995). */
+const PRESSED = 5;
 /** Where causes leave more than this they hardly act. */
 const UNTOUCHED = 0.97;
 /** What a cause has to explain beyond its price before it is believed: the model is never quite true. */
@@ -178,7 +180,9 @@ export class Fit {
     const { candidate, values } = one;
     if (!candidate.believable) return true;
     const costAt = this.costOf(candidate, collapse(this.layers(one)));
-    return candidate.believable(patternSearch(candidate, { values, cost: costAt(values) }, costAt, SWEEPS.together).values);
+    const cost = costAt(values);
+    const free = patternSearch(candidate, { values, cost }, costAt, SWEEPS.together);
+    return candidate.believable(free.values) || cost - free.cost < PRESSED;
   }
 
   /** Lets causes go that aren't believed after all, and fits the others without them. */
