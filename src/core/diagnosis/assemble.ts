@@ -5,13 +5,14 @@ import { probability } from "../evidence/weighed";
 import type { Share } from "../fit/attribute";
 import type { Accepted } from "../fit/candidate";
 import { logOddsOf } from "../fit/confidence";
-import type { DiagnosedCause, Diagnosis } from "../formats/diagnosisFile";
+import type { CouldHideTold, DiagnosedCause, Diagnosis } from "../formats/diagnosisFile";
 import { writeInstant } from "../formats/instant";
 import { round } from "../round";
 import { intervalKwh } from "../series/energy";
 import { type Grid, gridEndMs } from "../series/grid";
 import { stringNameplateW } from "../site/lookups";
 import type { Tariff } from "../site/siteSchema";
+import type { Hidden } from "./couldHide";
 import type { Findings, Standing } from "./standing";
 
 /** A trait by design is worth a line from this share of what the array could have made: under it nobody would change anything for it. */
@@ -75,8 +76,14 @@ export function assemble(findings: Findings): Diagnosis {
     causes,
     suspects,
     nextTests: bestTests(site, [...causes, ...suspects]),
+    couldHide: findings.unseen.map((one) => hiddenTold(one, expectedKwh)),
     ...{ contradictions: [], danger: [], otherEvidence: [] },
   };
+}
+
+function hiddenTold({ cause, scope, under, ofReading = false, lacks, look }: Hidden, expectedKwh: number): CouldHideTold {
+  const underKwh = under === null || ofReading ? null : round(under * expectedKwh);
+  return { cause, scope, underPct: under === null ? null : round(100 * under, 1), underKwh, ofReading, lacks: lacks ?? null, look };
 }
 
 /** What isn't likelier than not: out of the sums, with what it would take alone. */

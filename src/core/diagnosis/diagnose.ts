@@ -15,6 +15,7 @@ import type { Signature, UnitState } from "../signatures/signature";
 import type { SiteFile } from "../site/siteSchema";
 import { assemble, fittedEvidence } from "./assemble";
 import { attributed, lightFactor } from "./attributed";
+import { couldHide } from "./couldHide";
 import { knownCauses } from "./known";
 import { carriedOf, freeze } from "./onward/freeze";
 import type { Carried, Frozen } from "./onward/frozen";
@@ -66,22 +67,22 @@ interface Told {
 }
 
 /** Goes on from files whose clock and factors are right; where the light turns out to be wrong, once more in the light as it was. */
-function diagnoseMended(comparison: Comparison, { signatures: told, light }: Told, mendings: number, onLook: () => void): DiagnosisRun {
+function diagnoseMended(comparison: Comparison, { signatures, light }: Told, mendings: number, onLook: () => void): DiagnosisRun {
   const states = statesOf(comparison);
   // What is already told of the light's source speaks for these hours too.
   const inWrongLight = ENGINES.flatMap((one) =>
-    told.some(({ cause }) => cause === one.cause) ? [] : (one.inLight?.(comparison, states) ?? []),
+    signatures.some(({ cause }) => cause === one.cause) ? [] : (one.inLight?.(comparison, states) ?? []),
   );
   const full = fullBattery(comparison, states);
   const snow = snowChance(comparison.weather);
   const known = states.flatMap((state, index) => knownCauses({ comparison, state: hidden(state, full), index, snow }));
-  const { fit, suspects } = fitted(comparison, states, known, full, onLook);
+  const { fit, suspects: tried } = fitted(comparison, states, known, full, onLook);
   const every = buildAxis(comparison, states, 1, 0);
   const mended = fit.accepted.filter((one) => mendsLight(one, fit.axis));
   if (mended.length > 0 && mendings > 0) {
     const layers = mended.flatMap(({ candidate, values }) => candidate.layers(every, values).slice(0, 1));
     const carried = mended.flatMap(({ candidate, values }) => carriedOf(candidate, values, 0, comparison.grid) ?? []);
-    const next = { signatures: mergedLight(told, mended), light: [...light, ...carried] };
+    const next = { signatures: mergedLight(signatures, mended), light: [...light, ...carried] };
     return diagnoseMended(inLight(comparison, lightFactor(every, layers)), next, mendings - 1, onLook);
   }
   states.forEach((state, u) => {
@@ -91,10 +92,14 @@ function diagnoseMended(comparison: Comparison, { signatures: told, light }: Tol
     ...known.map((candidate) => ({ candidate, values: [], fitted: null })),
     ...fit.accepted.map((one) => ({ candidate: one.candidate, values: one.values, fitted: one })),
   ];
-  const files = [...told, ...inWrongLight, ...ENGINES.flatMap(({ inGaps }) => inGaps?.(comparison, states) ?? [])];
+  const files = [...signatures, ...inWrongLight, ...ENGINES.flatMap(({ inGaps }) => inGaps?.(comparison, states) ?? [])];
   const layers = standing.map(({ candidate, values }) => candidate.layers(every, values));
   const attribution = attributed(every, layers, fit.ratioOn(every), full);
-  const findings = { comparison, states, files, standing, suspects, attribution };
+  const told = new Set([...files, ...standing.map(({ candidate }) => candidate)].map(({ cause }) => cause));
+  // What is told of the files is a suspect no more.
+  const suspects = tried.filter(({ candidate }) => !told.has(candidate.cause));
+  const unseen = couldHide(fit, new Set([...told, ...suspects.map(({ candidate }) => candidate.cause)]));
+  const findings = { comparison, states, files, standing, suspects, attribution, unseen };
   return { diagnosis: assemble(findings), comparison, states, frozen: freeze(findings, light, fit.state.coefficients) };
 }
 

@@ -3,6 +3,7 @@ import type { Attribution } from "../fit/attribute";
 import type { Accepted, Candidate } from "../fit/candidate";
 import type { Diagnosis } from "../formats/diagnosisFile";
 import type { Signature, UnitState } from "../signatures/signature";
+import type { Hidden } from "./couldHide";
 
 /** A diagnosis with what sums and pictures are made from. */
 export interface ToldSite {
@@ -29,4 +30,6 @@ export interface Findings {
   /** What isn't likelier than not and still worth a test. */
   suspects: Accepted[];
   attribution: Attribution;
+  /** What could be there without these data telling it. */
+  unseen: Hidden[];
 }

@@ -37,7 +37,7 @@ function nothingTold(site: SiteFile): Diagnosis {
       ...{ performanceRatio: null, performanceIndex: null, moneyLost: null, currency: null },
     },
     healthy: true,
-    ...{ causes: [], suspects: [], contradictions: [], danger: [], nextTests: [], otherEvidence: [] },
+    ...{ causes: [], suspects: [], contradictions: [], danger: [], nextTests: [], couldHide: [], otherEvidence: [] },
   };
 }
 

@@ -6,6 +6,7 @@ import { buildCells, type Cells, residuals } from "./cells";
 import { collapse } from "./collapse";
 import { Costs, type Fitness } from "./cost";
 import { type Layer, outputW } from "./layers";
+import { lostShare } from "./lostShare";
 import { estimateNoise, type Noise } from "./noise";
 import { buildNuisance, litDays } from "./nuisance";
 import { bestStart, type CostAt, patternSearch } from "./patternSearch";
@@ -29,8 +30,8 @@ const HOPE = { start: 0.2, rough: 0.7 } as const;
 const SURE_GAIN = 250;
 /** What is this much worse after everything has moved once won't be better after it has moved again. */
 const HOPELESS = 30;
-/** What would explain less than this more beyond its bounds isn't pressed by them: from there on evidence is very strong (Kass & Raftery 1995). */
-const PRESSED = 5;
+/** What being free would explain at least: from tenfold odds on evidence is strong (Jeffreys 1961), under it a cause isn't pressed by its bounds. */
+const PRESSED = Math.log(10);
 /** Where causes leave more than this they hardly act. */
 const UNTOUCHED = 0.97;
 /** What a cause has to explain beyond its price before it is believed: the model is never quite true. */
@@ -47,8 +48,8 @@ export class Fit {
   private readonly lnDays: number;
   readonly scratch: Scratch;
   private readonly thin: ThinGround | null;
-  /** By how much the model as it stands follows what may be off. */
-  private reach: Float64Array = new Float64Array();
+  /** By how much the model as it stands follows what may be off, by `cell × units + unit`: 1 where it is free, 0 where it stands at a limit, is off or hidden. */
+  reach: Float64Array = new Float64Array();
   accepted: Accepted[] = [];
   /** How well all that is known and accepted explains what was measured. */
   state: Fitness;
@@ -114,8 +115,8 @@ export class Fit {
     const start = bestStart(candidate, costAt);
     const hopeless = without - start.cost < HOPE.start * price;
     const { values, cost } = hopeless ? start : patternSearch(candidate, start, costAt, SWEEPS.rough);
-    const lostShare = hopeless ? 0 : this.lostShare(base, candidate.layers(this.axis, values));
-    return { candidate, values, gain: without - cost, price, lostShare };
+    const share = hopeless ? 0 : lostShare(this.axis, base, candidate.layers(this.axis, values));
+    return { candidate, values, gain: without - cost, price, lostShare: share };
   }
 
   private finish(one: Accepted, base: readonly Layer[]): Accepted {
@@ -127,7 +128,7 @@ export class Fit {
       ...one,
       values,
       gain: this.state.cost - this.costWith([...base, ...layers], false).cost,
-      lostShare: this.lostShare(base, layers),
+      lostShare: lostShare(this.axis, base, layers),
     };
   }
 
@@ -219,7 +220,7 @@ export class Fit {
       // What else could be off without it is looked for anew only where that could make a difference.
       if (one.gain < SURE_GAIN) one.gain = Math.min(one.gain, this.costWith(base, true).cost - this.state.cost);
       this.costs.reachBy(this.reach);
-      one.lostShare = this.lostShare(base, one.candidate.layers(this.axis, one.values));
+      one.lostShare = lostShare(this.axis, base, one.candidate.layers(this.axis, one.values));
       if (surplusOf(one) > 0) continue;
       this.accepted = this.accepted.filter((other) => other !== one);
       this.refresh();
@@ -264,22 +265,6 @@ export class Fit {
       }
     });
     return out;
-  }
-
-  /** What layers take of the output of the units that they act on, over all points. */
-  private lostShare(base: readonly Layer[], layers: readonly Layer[]): number {
-    const { axis } = this;
-    let [without, lost] = [0, 0];
-    for (const u of new Set(layers.map(({ unit }) => unit))) {
-      const before = outputW(axis, u, base, new Float64Array(axis.count));
-      const after = outputW(axis, u, [...base, ...layers], new Float64Array(axis.count));
-      for (let p = 0; p < axis.count; p++) {
-        if (Number.isNaN(axis.units[u].measuredW[p]) || Number.isNaN(before[p])) continue;
-        without += before[p];
-        lost += before[p] - after[p];
-      }
-    }
-    return without > 0 ? lost / without : 0;
   }
 
   /** @param anew whether what may be off is looked for from nothing as well */

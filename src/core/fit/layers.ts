@@ -25,6 +25,12 @@ export interface Limits {
 export const ALL_LIMITS: Limits = { rating: true, start: true };
 
 /**
+ * Of the start threshold: under the first no point runs, over the second each does. In such weak light a station's light is that of the roof to some 30 %, and points are means: an
+ * edge at the threshold itself would hold every small change of the array against hours in which nobody knows whether it ran.
+ */
+const STARTS = [0.7, 1.3] as const;
+
+/**
  * AC power of a unit under layers, W.
  * @param from and `to` the points that are worked out; others keep what they had
  */
@@ -44,7 +50,7 @@ export function outputW(
   const [caps, offs, covers] = [of("limit"), of("off"), of("cover")];
   const parts = partsOf(one, mine);
   const { unlimitedW, dcW, follows, measuredW } = one;
-  const startW = limits.start ? one.startW : 0;
+  const [noneW, allW] = STARTS.map((part) => (limits.start ? part * one.startW : 0));
   const mostW = limits.rating ? one.ratedW : Number.POSITIVE_INFINITY;
   // Stage by stage over all points: each loop is short and has nothing to look up, which makes it several times quicker than one over all stages.
   if (parts) sumParts(parts, out, from, to);
@@ -53,8 +59,9 @@ export function outputW(
   for (let p = from; p < to; p++) {
     const rel = out[p];
     const left = 1 + follows[p] * (rel - 1);
-    const watts = dcW[p] * rel < startW || left < 0 ? 0 : unlimitedW[p] * left;
-    out[p] = Math.min(watts, mostW);
+    const dc = dcW[p] * rel;
+    const watts = dc < noneW || left < 0 ? 0 : unlimitedW[p] * left;
+    out[p] = Math.min(dc < allW ? (watts * (dc - noneW)) / (allW - noneW) : watts, mostW);
   }
   for (const values of caps) for (let p = from; p < to; p++) if (out[p] > values[p]) out[p] = values[p];
   for (const values of offs) for (let p = from; p < to; p++) out[p] *= values[p];

@@ -33,6 +33,8 @@ const MOST = { day: 0.12, cell: 0.6 } as const;
  * from day to day: on healthy arrays they are alike (0.6 to 1.3), and what is more belongs to the hour, as a shadow does.
  */
 const [STEADY_CLASS, MOST_PATTERN] = [4, 2.5] as const;
+/** Up to so many times the start threshold nobody knows for how much of an hour a unit ran. */
+const AT_START = 2;
 /** Median absolute deviation to standard deviation, for a normal spread. */
 const MAD = 1.4826;
 const HOURS = 24;
@@ -117,6 +119,8 @@ export function estimateNoise(axis: Axis, cells: Cells, residual: Float64Array):
     cell: floats(cells.count, (k) => Math.max(LEAST.cell, byClass[loadClass(cells.load[k * units], cells.elevationDeg[k])])),
     own: floats(cells.count * units, (at) => {
       const k = Math.floor(at / units);
+      const { startW, unit } = axis.units[at % units];
+      if (cells.load[at] * unit.nameplateW < AT_START * startW) return MOST.cell;
       return Math.max(ownBase, 0.4 * (byClass[loadClass(cells.load[at], cells.elevationDeg[k])] ?? ownBase)) * (units > 1 ? 1 : 0.7);
     }),
   };

@@ -9,7 +9,7 @@ export type Proposer = (fit: Fit) => Candidate[];
 
 /** Days of good light, in kWh of healthy output a kW, and how many of them it takes to tell shapes and levels apart at all. */
 const BRIGHT_KWH_PER_KW = 1.5;
-const LEAST_BRIGHT_DAYS = 12;
+export const LEAST_BRIGHT_DAYS = 12;
 
 /** Whether there is light enough in the data to tell more than what a few days tell. */
 export function hasBrightDays(fit: Fit): boolean {

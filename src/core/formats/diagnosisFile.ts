@@ -58,6 +58,21 @@ export const diagnosisSchema = z.looseObject({
       }),
     )
     .default([]),
+  /** What could be there without these data telling it: less than that of a cause, or any of it where they lack something. */
+  couldHide: z
+    .array(
+      z.looseObject({
+        cause: z.enum(CAUSE_IDS),
+        scope: z.string(),
+        /** Of the energy, or of the reading where it is a reading's; null where none of it would be told. */
+        underPct: z.number().nullable(),
+        underKwh: z.number().nullable(),
+        ofReading: z.boolean(),
+        lacks: z.string().nullable(),
+        look: z.string(),
+      }),
+    )
+    .default([]),
   /** What was found and measured and speaks for no cause that stands. */
   otherEvidence: z
     .array(z.looseObject({ from: z.enum(["finding", "reading"]), scope: z.string(), at: instant, text: z.string() }))
@@ -67,4 +82,5 @@ export const diagnosisSchema = z.looseObject({
 export type Diagnosis = z.infer<typeof diagnosisSchema>;
 export type Contradiction = Diagnosis["contradictions"][number];
 export type DangerTold = Diagnosis["danger"][number];
+export type CouldHideTold = Diagnosis["couldHide"][number];
 export type DiagnosedCause = z.infer<typeof diagnosedCauseSchema>;

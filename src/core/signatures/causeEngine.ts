@@ -2,9 +2,11 @@ import type { CauseId } from "../causes/causes";
 import type { Comparison } from "../comparison/compare";
 import type { Axis } from "../fit/axis";
 import type { Candidate, Seed } from "../fit/candidate";
+import type { Fit } from "../fit/fit";
 import type { Layer } from "../fit/layers";
 import type { Proposer } from "../fit/select";
 import type { SnowChance } from "../losses/snowCover";
+import type { CouldHide } from "./couldHide";
 import type { FaultKind } from "./faultKind";
 import type { Signature, UnitState } from "./signature";
 
@@ -45,6 +47,8 @@ export interface CauseEngine<Id extends CauseId = CauseId> {
   detect?: (look: UnitLook) => Candidate[];
   /** Says what may be, for the fit. */
   propose?: Proposer;
+  /** Says what of it could be there without these data telling it, beside what is told; nothing where it always shows itself. */
+  hides?: (fit: Fit) => readonly CouldHide[];
   /** Its proposals need no more than a few days: new days are asked before everything is fitted anew. */
   inDays?: true;
   /** What it does on later days, from what it was carried on as; the axis counts its days from the first of the data that told it. */

@@ -28,6 +28,6 @@ export function toldDiagnosis(causes: readonly ToldCause[], suspects: readonly T
     healthy: causes.length === 0,
     causes: causes.map(full),
     suspects: suspects.map(full),
-    ...{ contradictions: [], danger: [], nextTests: [], otherEvidence: [] },
+    ...{ contradictions: [], danger: [], nextTests: [], couldHide: [], otherEvidence: [] },
   };
 }

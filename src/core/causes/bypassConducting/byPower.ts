@@ -1,5 +1,6 @@
 import type { Axis } from "../../fit/axis";
-import { type PowerStepKind, powerStepProposer, withoutOwnVoltage } from "../../signatures/powerStep/powerStep";
+import type { Fit } from "../../fit/fit";
+import { type PowerStepKind, powerStepHides, powerStepProposer, withoutOwnVoltage } from "../../signatures/powerStep/powerStep";
 import { moduleTypeOf, stringNameplateW } from "../../site/lookups";
 import type { ModuleType, PvString } from "../../site/siteSchema";
 
@@ -31,6 +32,9 @@ const KIND: PowerStepKind = {
 
 /** `bypass-conducting` of strings whose own voltage isn't told: since a day a unit gives a little less, at every load alike. */
 export const proposeBypass = powerStepProposer(KIND);
+
+/** What of it power wouldn't show. */
+export const bypassHides = (fit: Fit) => powerStepHides(KIND, fit);
 
 /** "2 bypassed parts". */
 export function partsText(size: number): string {

@@ -3,7 +3,7 @@ import { onString } from "../../signatures/detected";
 import { resumeStep } from "../../signatures/powerStep/resumeStep";
 import { detectInStringVoltage } from "../../signatures/stringVoltage/stringVoltage";
 import { bypassByModule } from "./byModule";
-import { proposeBypass } from "./byPower";
+import { bypassHides, proposeBypass } from "./byPower";
 import { bypassConducting as fault } from "./fault";
 
 /** Told by a string's voltage, where it is its own, or by a module's energy; fitted to power, else. */
@@ -14,6 +14,7 @@ export const bypassConducting: CauseEngine<"bypass-conducting"> = {
     ...bypassByModule(look.comparison, look.state).map((signature) => onString(look, signature, undefined, signature.scope.split(".")[0])),
   ],
   propose: proposeBypass,
+  hides: bypassHides,
   resume: resumeStep,
   paper: {
     actsAs: "P · (1 − U_missing/U); P · (1 − gone/parts) of its module",

@@ -8,10 +8,10 @@ import { pointwise } from "../../fit/pointwise";
 import { unitsNamed } from "../../signatures/resume";
 
 /** Under a year a slope is a season's. */
-const LEAST_DAYS = 400;
+export const LEAST_DAYS = 400;
 /** Beyond the ordinary rate, % a year: less nobody could claim for (Jordan & Kurtz 2013: median 0.5, most under 1). */
-const LEAST_PCT = 0.8;
-const MOST_PCT = 15;
+export const LEAST_PCT = 0.8;
+export const MOST_PCT = 15;
 /** Of the energy: under it a slope is what sensors drift by. */
 const LEAST_SHARE = 0.008;
 
@@ -19,17 +19,17 @@ const LEAST_SHARE = 0.008;
 export function proposeDegradation(fit: Fit): Candidate[] {
   const { axis } = fit;
   if ((axis.day.at(-1) ?? 0) - (axis.day[0] ?? 0) < LEAST_DAYS) return [];
-  return axis.units.map((_, u) => candidateOf(axis, u));
+  return axis.units.map((_, u) => declineOf(axis, u));
 }
 
-function candidateOf(axis: Axis, index: number, string: string | null = null, startPct = 2): Candidate {
+export function declineOf(axis: Axis, index: number, string: string | null = null, startPct = 2): Candidate {
   const { unit } = axis.units[index];
   // Modules age, not inverters: where there is one unit, it is the site's.
   const scope = string ?? (axis.units.length === 1 ? "site" : unit.scope);
   return {
     ...{ cause: "degradation", scope, price: 3, leastShare: LEAST_SHARE },
     parameters: [{ name: "pctPerYear", value: startPct, least: LEAST_PCT, most: MOST_PCT, step: 1 }],
-    onString: (id, [pct]) => candidateOf(axis, index, id, Math.min(MOST_PCT, pct * unit.strings.length)),
+    onString: (id, [pct]) => declineOf(axis, index, id, Math.min(MOST_PCT, pct * unit.strings.length)),
     layers: (on, [pct]) => [
       { unit: index, stage: "dc", strings: string === null ? null : new Set([string]), values: declined(on, pct / 100) },
     ],

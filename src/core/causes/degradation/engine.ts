@@ -2,6 +2,7 @@ import type { CauseEngine } from "../../signatures/causeEngine";
 import { onString } from "../../signatures/detected";
 import { proposeDegradation, resumeDegradation } from "./degradation";
 import { degradation as fault } from "./fault";
+import { degradationHides } from "./hides";
 import { detectStringDecline } from "./stringDecline";
 
 /** Fitted; of one string by its current against its neighbours'. */
@@ -9,6 +10,7 @@ export const degradation: CauseEngine<"degradation"> = {
   cause: "degradation",
   detect: (look) => detectStringDecline(look.comparison, look.state).map((signature) => onString(look, signature)),
   propose: proposeDegradation,
+  hides: degradationHides,
   resume: resumeDegradation,
   paper: {
     actsAs: "1 − r · years",

@@ -1,5 +1,6 @@
+import type { Fit } from "../../fit/fit";
 import { moduleEnergies } from "../../signatures/moduleEnergies";
-import { type PowerStepKind, powerStepProposer } from "../../signatures/powerStep/powerStep";
+import { type PowerStepKind, powerStepHides, powerStepProposer } from "../../signatures/powerStep/powerStep";
 
 /** Converters that fail on one day: one, or two of a kind. */
 const [LEAST, MOST] = [0.7, 2.3];
@@ -24,3 +25,6 @@ const KIND: PowerStepKind = {
 
 /** `module-converter-failed` where modules don't tell their energy: since a day a unit gives less by one module's worth, at every load alike. */
 export const proposeConverterFailed = powerStepProposer(KIND);
+
+/** What of it power wouldn't show. */
+export const converterHides = (fit: Fit) => powerStepHides(KIND, fit);

@@ -1,7 +1,7 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { onString } from "../../signatures/detected";
 import { resumeInPower } from "../../signatures/powerStep/powerStep";
-import { proposeConverterFailed } from "./byPower";
+import { converterHides, proposeConverterFailed } from "./byPower";
 import { moduleConverterFailed as fault } from "./fault";
 import { detectModuleConverterFailed } from "./moduleConverterFailed";
 
@@ -15,6 +15,7 @@ export const moduleConverterFailed: CauseEngine<"module-converter-failed"> = {
       return onString(look, signature, () => 1 - 1 / modules, string);
     }),
   propose: proposeConverterFailed,
+  hides: converterHides,
   resume: resumeInPower,
   paper: {
     actsAs: "P · (1 − 1/n)",

@@ -1,11 +1,13 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { orientationMismatch as fault } from "./fault";
+import { mismatchHides } from "./hides";
 import { proposeOrientationMismatch, resumeOrientationMismatch } from "./orientationMismatch";
 
 /** Fitted. */
 export const orientationMismatch: CauseEngine<"orientation-mismatch"> = {
   cause: "orientation-mismatch",
   propose: proposeOrientationMismatch,
+  hides: mismatchHides,
   resume: resumeOrientationMismatch,
   paper: {
     actsAs:

@@ -18,19 +18,19 @@ export function proposeOrientationMismatch({ axis }: Fit): Candidate[] {
   const { site } = axis.comparison;
   return axis.units.flatMap(({ unit }, index) =>
     unit.strings.flatMap((pvString) =>
-      site.planes.filter(({ id }) => id !== pvString.plane).map((other) => candidateOf(axis, index, pvString, other.id)),
+      site.planes.filter(({ id }) => id !== pvString.plane).map((other) => mismatchOf(axis, index, pvString, other.id)),
     ),
   );
 }
 
-function candidateOf(axis: Axis, index: number, pvString: PvString, other: string): Candidate {
+export function mismatchOf(axis: Axis, index: number, pvString: PvString, other: string): Candidate {
   const { unit } = axis.units[index];
   const way = wayOf(axis, index, pvString);
   const held = way === "held";
   return {
     ...{ cause: "orientation-mismatch", scope: pvString.id, price: 3, leastShare: LEAST_SHARE },
     parameters: held ? [] : [{ name: "share", value: 0.4, least: 1 / pvString.modules, most: 0.9, step: 0.15 }],
-    onString: (id) => candidateOf(axis, index, unit.strings.find((one) => one.id === id) ?? pvString, other),
+    onString: (id) => mismatchOf(axis, index, unit.strings.find((one) => one.id === id) ?? pvString, other),
     layers: (on, [share]) => [
       {
         ...{ unit: index, stage: "dc", strings: new Set([pvString.id]) },

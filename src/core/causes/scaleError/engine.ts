@@ -1,5 +1,6 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { scaleError as fault } from "./fault";
+import { scaleHides } from "./hides";
 import { rightScale } from "./scaleError";
 import { proposeScaleStep, resumeScaleStep } from "./scaleStep";
 
@@ -8,6 +9,7 @@ export const scaleError: CauseEngine<"scale-error"> = {
   cause: "scale-error",
   rights: { turn: 2, right: rightScale },
   propose: proposeScaleStep,
+  hides: scaleHides,
   resume: resumeScaleStep,
   paper: {
     actsAs: "a factor",

@@ -14,14 +14,14 @@ import { candidateCuts } from "../stringOpen/byLevel";
 
 /** Factors that are tried, as logarithms: nearer to one a meter isn't wrong, but old. */
 const LEVELS = [-0.9, -0.6, -0.4, -0.28, -0.2, -0.14, -0.1, 0.1, 0.14, 0.2, 0.28, 0.4, 0.6, 0.9] as const;
-const LEAST_LOG = 0.1;
+export const LEAST_LOG = 0.1;
 /** A factor so near to what is left of some strings (as a logarithm) is theirs. */
 const NEAR_CUT = 0.1;
 /** Rarer than what else makes a step, which has to fit worse by so much before it is the meter. */
 const PRICE = 14;
 const LEAST_GAIN = 10;
 /** Days before it that have to show what is right, and after it what is wrong. */
-const FIRST_DAYS = 15;
+export const FIRST_DAYS = 15;
 /** A factor stays until it is mended: what ends so many days before the data is something else. */
 const LAST_DAYS = 8;
 
@@ -31,8 +31,7 @@ const LAST_DAYS = 8;
  */
 export function proposeScaleStep(fit: Fit): Candidate[] {
   const { axis } = fit;
-  const { days, grid } = axis.comparison;
-  return axis.units.flatMap(({ unit }, index): Candidate[] => {
+  return axis.units.flatMap((_, index): Candidate[] => {
     const { level, sigma } = dayLevels(fit, index, "all");
     let best = { log: 0, from: 0, cost: Number.POSITIVE_INFINITY };
     for (const log of LEVELS) {
@@ -41,41 +40,46 @@ export function proposeScaleStep(fit: Fit): Candidate[] {
       if (lasts && found.gain > LEAST_GAIN && cost < best.cost) best = { log, from: found.from, cost };
     }
     if (best.log === 0 || !isSharp(level, best.from, best.log)) return [];
-    const begins = days.firsts[best.from];
-    const perDay = DAY_MS / grid.stepMs;
-    const cuts = unit.strings.every(({ id }) => unit.stringAmps.has(id)) ? [] : cutLogs(axis, index);
-    return [
-      {
-        ...{ cause: "scale-error", scope: unit.scope, price: PRICE, leastShare: -1 },
-        parameters: [
-          { name: "log", value: best.log, least: -2.5, most: 2.5, step: 0.04 },
-          { name: "from", value: begins, least: begins - perDay, most: begins + perDay, step: perDay / 6 },
-        ],
-        // What is left without some of the strings is told of them.
-        believable: ([log]) => Math.abs(log) >= LEAST_LOG && cuts.every((cut) => Math.abs(cut - log) > NEAR_CUT),
-        layers: (on, [log, from]) => {
-          const factor = Math.exp(log);
-          return [
-            {
-              ...{ unit: index, stage: "off", strings: null },
-              values: pointwise(on, (p) => (on.interval[p] + on.per / 2 >= from ? factor : 1)),
-            },
-          ];
-        },
-        carry: ([log]) => ({ unit: unit.scope, log }),
-        span: ([, from]) => ({ from: Math.max(0, Math.round(from)), to: null }),
-        evidence: ([log]) => {
-          const parts = partsFor(axis, index, log);
-          const reports = `Since one interval ${unit.scope} reports ${Math.round(100 * Math.exp(log))} % of what it did, at every light and hour`;
-          return parts === null
-            ? [{ text: `${reports}, which no part of the array would leave`, weight: 3 }]
-            : [{ text: `${reports}; ${partsText(parts)} of one string would leave as much ("${BYPASS.title}")`, weight: 2 }];
-        },
-        nextTest: "The counter on the device's own display over an hour, against the file; then transformer ratio and unit in the settings",
-        told: ([log]) => ({ factor: Math.round(10_000 * Math.exp(log)) / 10_000 }),
-      },
-    ];
+    return [factorOf(axis, index, best.log, best.from)];
   });
+}
+
+/** A factor on a unit since a day. @param row of the day index */
+export function factorOf(axis: Axis, index: number, startLog: number, row: number): Candidate {
+  const { days, grid } = axis.comparison;
+  const { unit } = axis.units[index];
+  const begins = days.firsts[row];
+  const perDay = DAY_MS / grid.stepMs;
+  const cuts = unit.strings.every(({ id }) => unit.stringAmps.has(id)) ? [] : cutLogs(axis, index);
+  return {
+    ...{ cause: "scale-error", scope: unit.scope, price: PRICE, leastShare: -1 },
+    parameters: [
+      { name: "log", value: startLog, least: -2.5, most: 2.5, step: 0.04 },
+      { name: "from", value: begins, least: begins - perDay, most: begins + perDay, step: perDay / 6 },
+    ],
+    // What is left without some of the strings is told of them.
+    believable: ([log]) => Math.abs(log) >= LEAST_LOG && cuts.every((cut) => Math.abs(cut - log) > NEAR_CUT),
+    layers: (on, [log, from]) => {
+      const factor = Math.exp(log);
+      return [
+        {
+          ...{ unit: index, stage: "off", strings: null },
+          values: pointwise(on, (p) => (on.interval[p] + on.per / 2 >= from ? factor : 1)),
+        },
+      ];
+    },
+    carry: ([log]) => ({ unit: unit.scope, log }),
+    span: ([, from]) => ({ from: Math.max(0, Math.round(from)), to: null }),
+    evidence: ([log]) => {
+      const parts = partsFor(axis, index, log);
+      const reports = `Since one interval ${unit.scope} reports ${Math.round(100 * Math.exp(log))} % of what it did, at every light and hour`;
+      return parts === null
+        ? [{ text: `${reports}, which no part of the array would leave`, weight: 3 }]
+        : [{ text: `${reports}; ${partsText(parts)} of one string would leave as much ("${BYPASS.title}")`, weight: 2 }];
+    },
+    nextTest: "The counter on the device's own display over an hour, against the file; then transformer ratio and unit in the settings",
+    told: ([log]) => ({ factor: Math.round(10_000 * Math.exp(log)) / 10_000 }),
+  };
 }
 
 /** A factor is there from one interval to the next: so many days of either side show so much of it. What builds up takes longer. */

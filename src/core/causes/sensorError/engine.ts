@@ -1,5 +1,6 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { sensorError as fault } from "./fault";
+import { sensorHides } from "./hides";
 import { proposeSensorError, resumeSensorError } from "./sensorError";
 import { detectShadedSensor } from "./shadedSensor";
 
@@ -8,6 +9,7 @@ export const sensorError: CauseEngine<"sensor-error"> = {
   cause: "sensor-error",
   inLight: detectShadedSensor,
   propose: proposeSensorError,
+  hides: sensorHides,
   resume: resumeSensorError,
   paper: {
     actsAs: "the light of all units",

@@ -1,4 +1,5 @@
-import { type PowerStepKind, powerStepProposer, withoutOwnVoltage } from "../../signatures/powerStep/powerStep";
+import type { Fit } from "../../fit/fit";
+import { type PowerStepKind, powerStepHides, powerStepProposer, withoutOwnVoltage } from "../../signatures/powerStep/powerStep";
 import { MOST_HEAT_W } from "../../signatures/stringVoltage/stringVoltage";
 
 const LEAST_OHM = 0.05;
@@ -29,3 +30,6 @@ const KIND: PowerStepKind = {
 
 /** `series-resistance` of strings whose own voltage isn't told: since a day a unit gives a little less, the more the higher its load. */
 export const proposeJoint = powerStepProposer(KIND);
+
+/** What of it power wouldn't show. */
+export const jointHides = (fit: Fit) => powerStepHides(KIND, fit);

@@ -2,7 +2,7 @@ import type { CauseEngine } from "../../signatures/causeEngine";
 import { onString } from "../../signatures/detected";
 import { resumeStep } from "../../signatures/powerStep/resumeStep";
 import { detectInStringVoltage } from "../../signatures/stringVoltage/stringVoltage";
-import { proposeJoint } from "./byPower";
+import { jointHides, proposeJoint } from "./byPower";
 import { seriesResistance as fault } from "./fault";
 
 /** Told by a string's voltage, where it is its own; fitted to power, else. */
@@ -10,6 +10,7 @@ export const seriesResistance: CauseEngine<"series-resistance"> = {
   cause: "series-resistance",
   detect: (look) => detectInStringVoltage(look, "series-resistance").map((signature) => onString(look, signature)),
   propose: proposeJoint,
+  hides: jointHides,
   resume: resumeStep,
   paper: {
     actsAs: "P · (1 − R·I/U)",

@@ -1,11 +1,13 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { shading as fault } from "./fault";
+import { shadingHides } from "./hides";
 import { proposeShading, resumeShading } from "./shading";
 
 /** Fitted. */
 export const shading: CauseEngine<"shading"> = {
   cause: "shading",
   propose: proposeShading,
+  hides: shadingHides,
   resume: resumeShading,
   paper: {
     actsAs: "1 − depth · direct share",

@@ -9,7 +9,7 @@ import { darkShare, firstShadow, type Shaded, shadeLayers } from "./shadow";
 import { type Block, blocksOf, STARTS } from "./skyBlocks";
 
 /** A shadow takes at least so much of the direct light to be one. */
-const LEAST_DEPTH = 0.25;
+export const LEAST_DEPTH = 0.25;
 /** What stands lower is met by models of low light, which differ there by more than it takes (Gueymard 2009). */
 const LEAST_TOP_DEG = 8;
 /** Of the direct light: what takes more, wherever the sun stands, is no shadow. */
@@ -49,8 +49,8 @@ export function proposeShading(fit: Fit): Candidate[] {
     // What stands near shades the inverters of a roof at other hours, each with a block of its own.
     const alone = units.length > 1 && units.length <= MOST_UNITS ? units : [];
     return [
-      ...blocksOf(fit, id, units).map((block) => candidateOf(axis, plane, block)),
-      ...alone.flatMap((unit) => blocksOf(fit, id, [unit]).map((block) => candidateOf(axis, { ...plane, unit }, block))),
+      ...blocksOf(fit, id, units).map((block) => shadowOf(axis, plane, block)),
+      ...alone.flatMap((unit) => blocksOf(fit, id, [unit]).map((block) => shadowOf(axis, { ...plane, unit }, block))),
     ];
   });
 }
@@ -60,7 +60,7 @@ const MOST_UNITS = 4;
 /** What a shadow of one inverter pays beyond one of the whole plane. */
 const UNIT_PRICE = 3;
 
-function candidateOf(axis: Axis, shaded: Shaded, block: Block): Candidate {
+export function shadowOf(axis: Axis, shaded: Shaded, block: Omit<Block, "gain">): Candidate {
   const { id: plane, unit, string } = shaded;
   const lastDay = axis.day.at(-1) ?? 0;
   const years = lastDay / YEAR_DAYS;
@@ -92,7 +92,7 @@ function candidateOf(axis: Axis, shaded: Shaded, block: Block): Candidate {
       (values[2] <= HIGH_TOP_DEG || values[1] <= widestHigh(values[3])) &&
       darkShare(axis, plane, values) <= MOST_DARK,
     onString: (id, [bearingDeg, halfWidthDeg, topDeg, depth]) =>
-      candidateOf(
+      shadowOf(
         axis,
         { id: plane, unit: null, string: id },
         { ...block, bearingDeg, halfWidthDeg, topDeg, depth: Math.min(MOST_DEPTH, 1.6 * depth) },

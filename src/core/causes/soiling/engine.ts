@@ -1,11 +1,13 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { soiling as fault } from "./fault";
+import { soilingHides } from "./hides";
 import { proposeSoiling, resumeSoiling } from "./soiling";
 
 /** Fitted. */
 export const soiling: CauseEngine<"soiling"> = {
   cause: "soiling",
   propose: proposeSoiling,
+  hides: soilingHides,
   resume: resumeSoiling,
   paper: {
     actsAs: "1 − min(cap, r · days since a wash)",

@@ -10,12 +10,12 @@ import { snowChance } from "../../losses/snowCover";
 import { unitsNamed } from "../../signatures/resume";
 
 /** Rain of a day that may wash, mm: the one of these that fits best is taken (light rain only wets, Kimber et al. 2006). */
-const WASHES_MM = [3, 6, 11];
+export const WASHES_MM = [3, 6, 11];
 /** Stands for rain that isn't told. */
 const NEVER_MM = 1e6;
-const LEAST_DAYS = 45;
+export const LEAST_DAYS = 45;
 /** Dirt settles on dirt: no array in the field loses more than some third (Kimber et al. 2006, Ilse et al. 2019). */
-const CAP = { value: 0.3, least: 0.06, most: 0.4, step: 0.08 } as const;
+export const CAP = { value: 0.3, least: 0.06, most: 0.4, step: 0.08 } as const;
 /** Of the energy: nobody washes for less. */
 const LEAST_SHARE = 0.016;
 /**
@@ -23,7 +23,7 @@ const LEAST_SHARE = 0.016;
  * gained 11 by it and no other over 7, of those with dirt the least that could be told 19.
  */
 const PER_UNIT = 0.3;
-const RATE = { value: 0.003, least: 0.001, most: 0.008, step: 0.0012 } as const;
+export const RATE = { value: 0.003, least: 0.001, most: 0.008, step: 0.0012 } as const;
 
 /** A jump up that no rain explains is a cleaning from so much on, as a logarithm, and from so many times its scatter. */
 const LEAST_JUMP = 0.045;
@@ -42,10 +42,16 @@ export function proposeSoiling(fit: Fit): Candidate[] {
   const everywhere = axis.units.map((_, index) => index);
   const scopes = [{ scope: "site", units: everywhere }];
   if (axis.units.length > 1) scopes.push(...axis.units.map(({ unit }, index) => ({ scope: unit.scope, units: [index] })));
-  return scopes.map(({ scope, units }) => candidateOf(axis, scope, units, rainMm ? WASHES_MM : [NEVER_MM], cleaned));
+  return scopes.map(({ scope, units }) => soilingOf(axis, scope, units, rainMm ? WASHES_MM : [NEVER_MM], cleaned));
 }
 
-function candidateOf(axis: Axis, scope: string, units: number[], washesMm: readonly number[], cleaned: ReadonlySet<number>): Candidate {
+export function soilingOf(
+  axis: Axis,
+  scope: string,
+  units: number[],
+  washesMm: readonly number[],
+  cleaned: ReadonlySet<number>,
+): Candidate {
   const { comparison } = axis;
   return {
     ...{

@@ -1,11 +1,13 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { thermalDerating as fault } from "./fault";
+import { cutBackHides } from "./hides";
 import { proposeThermalDerating, resumeThermalDerating } from "./thermalDerating";
 
 /** Fitted. */
 export const thermalDerating: CauseEngine<"thermal-derating"> = {
   cause: "thermal-derating",
   propose: proposeThermalDerating,
+  hides: cutBackHides,
   resume: resumeThermalDerating,
   paper: {
     actsAs: "a cap that falls with the air",

@@ -17,52 +17,59 @@ const LEAST_SHARE = 0.006;
 /** `thermal-derating`: above a line that falls as the air warms the output is cut off, and nowhere else. */
 export function proposeThermalDerating(fit: Fit): Candidate[] {
   const { axis } = fit;
-  return axis.units.flatMap(({ unit }, index): Candidate[] => {
-    const pivotC = warmHours(fit, index);
-    if (pivotC === null) return [];
-    const lastDay = axis.day.at(-1) ?? 0;
-    const cuts = (on: Axis, p: number, values: readonly number[]) => capAt(on, p, unit.acRatedW, pivotC, values);
-    return [
-      {
-        ...{ cause: "thermal-derating", scope: unit.scope, price: 3, leastShare: LEAST_SHARE },
-        parameters: [
-          { name: "atPivot", ...AT_PIVOT },
-          { name: "pctPerC", ...PCT_PER_C },
-          { name: "fromDay", value: 0, least: 0, most: 0.9 * lastDay, step: lastDay / 12 },
-        ],
-        starts: BEGINS.flatMap((part) => [0.95, 0.8, 0.65].map((atPivot) => [atPivot, 1.6, part * lastDay])),
-        // A cap that hardly falls is a limit, and no heat's.
-        believable: ([, pct]) => pct > 1.1 * PCT_PER_C.least,
-        layers: (on, values) => [{ unit: index, stage: "limit", strings: null, values: pointwise(on, (p) => cuts(on, p, values)) }],
-        carry: (values) => ({ unit: unit.scope, pivotC, values: [...values] }),
-        span: (values) => ({ from: firstCut(fit, index, (p) => cuts(axis, p, values)), to: null }),
-        evidence: ([atPivot, pct]) => [
-          {
-            text: `${unit.scope} is cut off above a line that falls by ${pct.toFixed(1)} % of its rating with each degree of the air, ${Math.round(100 * atPivot)} % at ${pivotC.toFixed(0)} °C; under it nothing is missing`,
-            weight: 3,
-          },
-        ],
-        nextTest: `Fan, filter and clearances of ${unit.scope}, and the temperature that it tells at noon`,
-      },
-    ];
+  return axis.units.flatMap((_, index): Candidate[] => {
+    const { hours, missing, airC } = warmHours(fit, index);
+    return hours >= LEAST_HOURS && missing ? [cutBackOf(fit, index, airC)] : [];
   });
+}
+
+/** A cut-back of one unit. @param pivotC mean air of its best hours */
+export function cutBackOf(fit: Fit, index: number, pivotC: number): Candidate {
+  const { axis } = fit;
+  const { unit } = axis.units[index];
+  const lastDay = axis.day.at(-1) ?? 0;
+  const cuts = (on: Axis, p: number, values: readonly number[]) => capAt(on, p, unit.acRatedW, pivotC, values);
+  return {
+    ...{ cause: "thermal-derating", scope: unit.scope, price: 3, leastShare: LEAST_SHARE },
+    parameters: [
+      { name: "atPivot", ...AT_PIVOT },
+      { name: "pctPerC", ...PCT_PER_C },
+      { name: "fromDay", value: 0, least: 0, most: 0.9 * lastDay, step: lastDay / 12 },
+    ],
+    starts: BEGINS.flatMap((part) => [0.95, 0.8, 0.65].map((atPivot) => [atPivot, 1.6, part * lastDay])),
+    // A cap that hardly falls is a limit, and no heat's.
+    believable: ([, pct]) => pct > 1.1 * PCT_PER_C.least,
+    layers: (on, values) => [{ unit: index, stage: "limit", strings: null, values: pointwise(on, (p) => cuts(on, p, values)) }],
+    carry: (values) => ({ unit: unit.scope, pivotC, values: [...values] }),
+    span: (values) => ({ from: firstCut(fit, index, (p) => cuts(axis, p, values)), to: null }),
+    evidence: ([atPivot, pct]) => [
+      {
+        text: `${unit.scope} is cut off above a line that falls by ${pct.toFixed(1)} % of its rating with each degree of the air, ${Math.round(100 * atPivot)} % at ${pivotC.toFixed(0)} °C; under it nothing is missing`,
+        weight: 3,
+      },
+    ],
+    nextTest: `Fan, filter and clearances of ${unit.scope}, and the temperature that it tells at noon`,
+  };
 }
 
 /** Where in the data a cut-back may begin, as parts of them: a fan fails on a day. */
 const BEGINS = [0, 0.15, 0.3, 0.5, 0.7];
 
-/** Mean air of the best hours, °C; null where nothing is missing in them. */
-function warmHours({ axis, cells, state }: Fit, index: number): number | null {
-  let [missing, air, n] = [0, 0, 0];
+/** With fewer hours of half the nameplate and more, a cap isn't seen. */
+export const LEAST_HOURS = 20;
+
+/** Hours of half the nameplate and more, their mean air, °C, and whether anything is missing in them. */
+export function warmHours({ axis, cells, state }: Fit, index: number): { hours: number; missing: boolean; airC: number } {
+  let [missing, air, hours] = [0, 0, 0];
   for (let k = 0; k < cells.count; k++) {
     const at = k * cells.units + index;
     const airC = axis.airTempC[axis.cellFirst[k]];
     if (cells.load[at] < 0.5 || Number.isNaN(state.left[at]) || Number.isNaN(airC)) continue;
     missing += Math.min(0.5, Math.max(-0.5, state.left[at]));
     air += airC;
-    n++;
+    hours++;
   }
-  return n >= 20 && missing < 0 ? air / n : null;
+  return { hours, missing: missing < 0, airC: air / Math.max(1, hours) };
 }
 
 /** The interval in which a cap first cut something off. */

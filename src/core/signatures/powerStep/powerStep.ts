@@ -12,8 +12,9 @@ import type { Proposer } from "../../fit/select";
 import { floats } from "../../series/floats";
 import { moduleTypeOf, stringNameplateW } from "../../site/lookups";
 import type { ModuleType, PvString } from "../../site/siteSchema";
+import type { CouldHide } from "../couldHide";
 import { onStringsNamed } from "../resume";
-import { type TrendStep, trendSteps } from "./trendStep";
+import { LEAST_SIDE, stepError, type TrendStep, trendSteps } from "./trendStep";
 
 /** Times its own error that a fall has to be: in a year of chance alone the largest is some 2.8, and in two of a hundred years over 4.5. */
 const LEAST_OVER_ERROR = 4.5;
@@ -97,14 +98,37 @@ function ownSteps(fit: Fit, index: number): TrendStep[] {
 }
 
 function stepsAmong(all: readonly DayLevels[], index: number): TrendStep[] {
-  const { level, sigma } = all[index];
+  return trendSteps(ownLevel(all, index), all[index].sigma);
+}
+
+/** What a unit gives beyond what the others of the site do; of an only one, its own level. */
+function ownLevel(all: readonly DayLevels[], index: number): Float64Array {
+  const { level } = all[index];
   const others = all.filter((_, u) => u !== index);
-  const own = floats(level.length, (row) => {
+  return floats(level.length, (row) => {
     if (others.length === 0) return level[row];
     const known = others.map((other) => other.level[row]).filter((one) => !Number.isNaN(one));
     return known.length === 0 ? Number.NaN : level[row] - known.reduce((sum, one) => sum + one, 0) / known.length;
   });
-  return trendSteps(own, sigma);
+}
+
+/** What of such a cause could be there without its step being seen: in each unit in which it is looked for, as a share of all units' energy. */
+export function powerStepHides(kind: PowerStepKind, fit: Fit): CouldHide[] {
+  const { axis } = fit;
+  const all = axis.units.map((_, u) => dayLevels(fit, u, "all"));
+  const plateW = axis.units.reduce((sum, { unit }) => sum + unit.nameplateW, 0);
+  return axis.units.flatMap((one, index): CouldHide[] => {
+    const { unit } = one;
+    const asked = unit.strings.find((pvString) => kind.asks(axis, one, pvString));
+    if (!asked) return [];
+    const { nextTest: look } = kind.words(unit.scope, 1, unit.strings.map(({ id }) => id).join(", "));
+    const error = stepError(ownLevel(all, index), all[index].sigma);
+    if (error === null)
+      return [{ scope: unit.scope, under: null, lacks: `${2 * LEAST_SIDE} bright days, half of them before it began`, look }];
+    const least = Math.max(LEAST_SHARE, 1 - Math.exp(-LEAST_OVER_ERROR * error));
+    const seen = least < 1 - Math.exp(-kind.mostLog);
+    return [{ scope: unit.scope, under: seen ? (least * unit.nameplateW) / plateW : null, look }];
+  });
 }
 
 /** @param named whether it is known to be this string, and not one of its like */

@@ -13,7 +13,7 @@ export interface TrendStep {
 /** Days of either side that a step is told from: a slope and a bend over them are what a season does. */
 const DAYS = 60;
 /** Fewer on a side say nothing of a slope. */
-const LEAST_DAYS = 14;
+export const LEAST_SIDE = 14;
 /** Median absolute deviation to standard deviation, for a normal spread. */
 const MAD = 1.4826;
 /** Neighbours that a day is held against to see how far it strays. */
@@ -32,18 +32,11 @@ const BASES = 3;
  * @returns the surest falls, the surest first and each well away from those before it; none where there are too few days
  */
 export function trendSteps(level: Float64Array, sigma: Float64Array, most = MOST_STEPS): TrendStep[] {
-  const rows = Array.from(level.keys()).filter((row) => !Number.isNaN(level[row]) && sigma[row] > 0);
-  if (rows.length < 2 * LEAST_DAYS) return [];
-  const y = rows.map((row) => level[row]);
-  const strays = y.map((one, k) => (one - median(around(y, k))) / sigma[rows[k]]);
-  const spread = Math.max(1e-6, MAD * median(strays.map(Math.abs)));
-  const weight = rows.map((row, k) => 1 / (sigma[row] ** 2 * (1 + (strays[k] / spread) ** 2 / 4)));
+  const days = weighed(level, sigma);
   const falls: TrendStep[] = [];
-  for (let k = LEAST_DAYS; k <= rows.length - LEAST_DAYS; k++) {
-    const first = Math.max(0, k - DAYS);
-    const last = Math.min(rows.length, k + DAYS);
-    const step = stepAt(rows, y, weight, k, first, last);
-    if (step && step.fall > 0) falls.push({ row: rows[k], ...step });
+  for (let k = LEAST_SIDE; k <= days.rows.length - LEAST_SIDE; k++) {
+    const step = stepAt(days, k);
+    if (step && step.fall > 0) falls.push({ row: days.rows[k], ...step });
   }
   falls.sort((a, b) => b.overError - a.overError);
   const surest: TrendStep[] = [];
@@ -53,12 +46,43 @@ export function trendSteps(level: Float64Array, sigma: Float64Array, most = MOST
   return surest;
 }
 
+/** Places at which the error of a step is asked for. */
+const ASKED = 8;
+
+/** Standard error of a fall of a level, as a logarithm: the middle one of several days on which it may be. @returns null where there are too few days */
+export function stepError(level: Float64Array, sigma: Float64Array): number | null {
+  const days = weighed(level, sigma);
+  const [first, last] = [LEAST_SIDE, days.rows.length - LEAST_SIDE];
+  if (last < first) return null;
+  const errors = Array.from({ length: ASKED }, (_, k) => stepAt(days, Math.round(first + ((last - first) * (k + 0.5)) / ASKED)))
+    .flatMap((step) => (step ? [step.fall / step.overError] : []))
+    .filter((error) => error > 0);
+  return errors.length > 0 ? median(errors) : null;
+}
+
+/** Days of which something is known, with what they count. */
+interface WeighedDays {
+  rows: readonly number[];
+  y: readonly number[];
+  weight: readonly number[];
+}
+
+function weighed(level: Float64Array, sigma: Float64Array): WeighedDays {
+  const rows = Array.from(level.keys()).filter((row) => !Number.isNaN(level[row]) && sigma[row] > 0);
+  if (rows.length < 2 * LEAST_SIDE) return { rows: [], y: [], weight: [] };
+  const y = rows.map((row) => level[row]);
+  const strays = y.map((one, k) => (one - median(around(y, k))) / sigma[rows[k]]);
+  const spread = Math.max(1e-6, MAD * median(strays.map(Math.abs)));
+  return { rows, y, weight: rows.map((row, k) => 1 / (sigma[row] ** 2 * (1 + (strays[k] / spread) ** 2 / 4))) };
+}
+
 function around(y: readonly number[], k: number): number[] {
   return y.slice(Math.max(0, k - NEIGHBOURS), k + NEIGHBOURS + 1);
 }
 
 /** The fall between two days beside a level, a slope and a bend, with its error (weighted least squares). */
-function stepAt(rows: readonly number[], y: readonly number[], weight: readonly number[], at: number, first: number, last: number) {
+function stepAt({ rows, y, weight }: WeighedDays, at: number) {
+  const [first, last] = [Math.max(0, at - DAYS), Math.min(rows.length, at + DAYS)];
   // Columns made orthogonal one after another (Gram & Schmidt): the fall's own is what the others can't give.
   const n = last - first;
   const t = (k: number) => (rows[first + k] - rows[at]) / DAYS;
