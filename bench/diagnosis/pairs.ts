@@ -1,6 +1,7 @@
 import { CAUSE_IDS, CAUSES, type CauseId } from "@/core/causes/causes";
 import { diagnose } from "@/core/diagnosis/diagnose";
-import { scopeFits } from "./score";
+import type { SiteFile } from "@/core/site/siteSchema";
+import { scopeFits, type TrueCause } from "./score";
 import { makeCase } from "./suite";
 
 /** What was said of two causes that act on one site. */
@@ -10,8 +11,18 @@ export interface PairOutcome {
   told: CauseId[];
   /** Those that are named as what else it may be: among the suspects, or beside what was taken for it. */
   alike: CauseId[];
+  /** Those that are said to be too small, or the data too few, to be told, and are. */
+  hidden: CauseId[];
   /** Others that stand in their place. */
   wrong: CauseId[];
+}
+
+/** A string's fault told of one of its modules is there too, and nearer. */
+const isThere = (site: SiteFile, said: string, truth: TrueCause) => scopeFits(site, said, truth) || said.startsWith(`${truth.scope}.`);
+
+/** How large a cause is: of the energy, or of the reading where it is one's. */
+function sizeOf({ lossKwh, factor }: TrueCause, expectedKwh: number): number {
+  return factor === undefined ? Math.abs(lossKwh) / expectedKwh : Math.abs(1 - factor);
 }
 
 /** All pairs of causes, 171 of them. */
@@ -33,11 +44,19 @@ export function pairOutcome(k: number): PairOutcome {
     diagnosis.suspects.some((one) => one.cause === cause) || reasons.some((text) => text.includes(`"${CAUSES[cause].title}"`));
   const told = pair.filter((cause) => {
     const truth = causes.find((one) => one.cause === cause);
-    return !truth || truth.optional || said.some((one) => one.cause === cause && (cause === "snow" || scopeFits(site, one.scope, truth)));
+    return !truth || truth.optional || said.some((one) => one.cause === cause && (cause === "snow" || isThere(site, one.scope, truth)));
   });
+  const saidToHide = (cause: CauseId) => {
+    const truth = causes.find((one) => one.cause === cause);
+    const size = truth && sizeOf(truth, diagnosis.energy.expectedKwh);
+    return diagnosis.couldHide.some(
+      (one) => one.cause === cause && (one.underPct === null || (size !== undefined && 100 * size <= one.underPct)),
+    );
+  };
+  const alike = pair.filter((cause) => !told.includes(cause) && named(cause));
   return {
-    ...{ pair, told },
-    alike: pair.filter((cause) => !told.includes(cause) && named(cause)),
+    ...{ pair, told, alike },
+    hidden: pair.filter((cause) => !told.includes(cause) && !alike.includes(cause) && saidToHide(cause)),
     wrong: said.map(({ cause }) => cause as CauseId).filter((cause) => !causes.some((truth) => truth.cause === cause)),
   };
 }

@@ -14,6 +14,8 @@ export interface TrueCause {
   from: string;
   to: string | null;
   lossKwh: number;
+  /** Reported over true, of what is a reading's. */
+  factor?: number;
   /** A trait by design that is small: never false, never missed. */
   optional?: boolean;
   /** Whether it began sharply. */

@@ -65,7 +65,8 @@ export function makeCase(number: number, wrong: readonly CauseId[]): SuiteCase {
   ];
   const told = needed.length > 0 ? needed : [any];
   const channels = new Map([...simulated.production.channels].filter(([name]) => told.some((kind) => kind.test(name))));
-  const causes = simulated.truth.flatMap((truth): TrueCause[] => {
+  const causes = simulated.truth.flatMap((truth, k): TrueCause[] => {
+    const { factor } = faults[k] as { factor?: number };
     const share = Math.abs(truth.lossKwh) / Math.max(1, simulated.healthyKwh);
     const { kind } = CAUSES[truth.cause];
     const minimumScope = widestProvable(site, truth.scope, channels);
@@ -73,6 +74,7 @@ export function makeCase(number: number, wrong: readonly CauseId[]): SuiteCase {
       {
         ...truth,
         ...(minimumScope ? { minimumScope } : {}),
+        ...(factor === undefined ? {} : { factor }),
         // What is hardly there is never false and never missed.
         optional: kind !== "data" && share < (kind === "design" ? OPTIONAL_SHARE : LEAST_SHARE),
         step: truth.cause === "string-open" || truth.cause === "inverter-outage",

@@ -12,6 +12,9 @@ export interface LeastTold {
   share: number;
 }
 
+/** What an effect explains strays from sample to sample by the root of twice itself (a noncentral χ²): so many of them beyond the price, nine in ten are told. */
+const NINE_IN_TEN = 1.28;
+
 /**
  * The least of a cause that these data would have told, beside all that is accepted: it is laid on what was measured, and what a fit without it would
  * then leave is held against its price. Everything that may be off is fitted on the way, so that what it would swallow doesn't count.
@@ -31,7 +34,7 @@ export function leastTold(fit: Fit, candidate: Candidate, sizes: readonly (reado
     const withIt = own.map((watts, u) => (touched.has(u) ? outputW(axis, u, [...base, ...layers], new Float64Array(axis.count)) : watts));
     // What would have been measured, had it been there: as far under what was as the model with it lies under the one without.
     const laid = residuals(axis, cells, withIt).map((one, at) => 2 * without[at] - one);
-    return costs.evaluate(laid, costs.solve(laid), 2).cost - cost > price;
+    return costs.evaluate(laid, costs.solve(laid), 2).cost - cost > price + NINE_IN_TEN * Math.sqrt(2 * price);
   };
   let [under, over] = [-1, sizes.length];
   while (over - under > 1) {

@@ -1,6 +1,7 @@
 import type { Axis } from "../../fit/axis";
 import type { Fit } from "../../fit/fit";
 import { type PowerStepKind, powerStepHides, powerStepProposer, withoutOwnVoltage } from "../../signatures/powerStep/powerStep";
+import { hiddenInVoltage } from "../../signatures/stringVoltage/stringVoltage";
 import { moduleTypeOf, stringNameplateW } from "../../site/lookups";
 import type { ModuleType, PvString } from "../../site/siteSchema";
 
@@ -33,8 +34,8 @@ const KIND: PowerStepKind = {
 /** `bypass-conducting` of strings whose own voltage isn't told: since a day a unit gives a little less, at every load alike. */
 export const proposeBypass = powerStepProposer(KIND);
 
-/** What of it power wouldn't show. */
-export const bypassHides = (fit: Fit) => powerStepHides(KIND, fit);
+/** What of it neither a string's own voltage nor power would show. */
+export const bypassHides = (fit: Fit) => [...hiddenInVoltage(fit), ...powerStepHides(KIND, fit)];
 
 /** "2 bypassed parts". */
 export function partsText(size: number): string {

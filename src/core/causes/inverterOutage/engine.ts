@@ -1,5 +1,6 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { inverterOutage as fault } from "./fault";
+import { stopHides } from "./hides";
 import { detectInverterOutage, worthTelling } from "./inverterOutage";
 
 /** Told by what didn't come in good light. */
@@ -7,6 +8,7 @@ export const inverterOutage: CauseEngine<"inverter-outage"> = {
   cause: "inverter-outage",
   stopped: ({ comparison, state, snow }) => detectInverterOutage(comparison, state, snow),
   letsGo: ({ comparison, state }, stops) => worthTelling(comparison, state, stops),
+  hides: stopHides,
   paper: {
     actsAs: "→ 0",
     toldFrom:

@@ -3,6 +3,7 @@ import { HOUR_MS } from "../../constants";
 import type { SnowChance } from "../../losses/snowCover";
 import { type Run, runsWhere } from "../../series/intervalRuns";
 import type { Signature, UnitState } from "../../signatures/signature";
+import { withoutSnow } from "../../signatures/withoutSnow";
 
 /** Light that surely starts the inverter: this share of the rating, and well over its threshold. */
 export const SURE_SHARE = 0.06;
@@ -106,16 +107,6 @@ function litMs(run: Run, dark: (i: number) => boolean | null, stepMs: number): n
   let lit = 0;
   for (let i = run.from; i < run.to; i++) if (dark(i) === true) lit++;
   return lit * stepMs;
-}
-
-/**
- * The part of a stop that snow can't explain: all of it, or what is left when the snow is surely gone.
- * @param lastOutput the last interval with output before the stop
- */
-function withoutSnow(run: Run, lastOutput: number, snow: SnowChance): Run[] {
-  if (!snow.fresh.subarray(lastOutput, run.from + 1).includes(1)) return [run];
-  for (let i = run.from; i < run.to; i++) if (!snow.possible[i]) return [{ ...run, from: i }];
-  return [];
 }
 
 /** Leaves out stops that took too little light to be worth a word; their intervals are open to other explanations again. */

@@ -1,6 +1,6 @@
 import type { Fit } from "../../fit/fit";
 import { type PowerStepKind, powerStepHides, powerStepProposer, withoutOwnVoltage } from "../../signatures/powerStep/powerStep";
-import { MOST_HEAT_W } from "../../signatures/stringVoltage/stringVoltage";
+import { hiddenInVoltage, MOST_HEAT_W } from "../../signatures/stringVoltage/stringVoltage";
 
 const LEAST_OHM = 0.05;
 /** Load at which most of the energy is made, of the nameplate: what a joint takes at it is about what it takes in the mean. */
@@ -31,5 +31,5 @@ const KIND: PowerStepKind = {
 /** `series-resistance` of strings whose own voltage isn't told: since a day a unit gives a little less, the more the higher its load. */
 export const proposeJoint = powerStepProposer(KIND);
 
-/** What of it power wouldn't show. */
-export const jointHides = (fit: Fit) => powerStepHides(KIND, fit);
+/** What of it neither a string's own voltage nor power would show. */
+export const jointHides = (fit: Fit) => [...hiddenInVoltage(fit), ...powerStepHides(KIND, fit)];

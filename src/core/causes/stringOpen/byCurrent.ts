@@ -1,8 +1,10 @@
 import type { Comparison } from "../../comparison/compare";
 import { HOUR_MS } from "../../constants";
+import type { SnowChance } from "../../losses/snowCover";
 import { type Run, runsWhere } from "../../series/intervalRuns";
 import { dayName } from "../../series/localDay";
 import type { Signature, UnitState } from "../../signatures/signature";
+import { withoutSnow } from "../../signatures/withoutSnow";
 import { moduleTypeOf } from "../../site/lookups";
 import type { PvString } from "../../site/siteSchema";
 
@@ -18,9 +20,10 @@ const LEVEL_SPREAD = 0.06;
 
 /**
  * Stretches in which a string carried no current although its plane was lit and its inverter worked,
- * from string currents. Strings without a current channel aren't in the answer.
+ * from string currents. Strings without a current channel aren't in the answer. Where all strings of a plane fall silent with fresh snow
+ * it is left to the snow as long as that may lie, whatever other planes give.
  */
-export function deadByCurrent(comparison: Comparison, state: UnitState): Map<string, Run[]> {
+function deadByCurrent(comparison: Comparison, state: UnitState, snow: SnowChance): Map<string, Run[]> {
   const { grid, expected } = comparison;
   const { unit, unusable, claimed } = state;
   const dead = new Map<string, Run[]>();
@@ -42,11 +45,24 @@ export function deadByCurrent(comparison: Comparison, state: UnitState): Map<str
       };
     const silent = silentIn(SURE_LIGHT_WM2, 0.01 * unit.acRatedW);
     const stillSilent = silentIn(WEAK_LIGHT_WM2, 0);
-    const runs = runsWhere(grid.count, silent).filter((run) => {
-      let lit = 0;
-      for (let i = run.from; i < run.to; i++) if (silent(i)) lit++;
-      return lit * grid.stepMs >= LEAST_LIT_MS;
+    const beside = unit.strings.flatMap((other) => {
+      const otherAmps = unit.stringAmps.get(other.id);
+      return other === pvString || other.plane !== pvString.plane || !otherAmps ? [] : [{ other, otherAmps }];
     });
+    const wholePlane = (i: number) => beside.every(({ other, otherAmps }) => isSilent(comparison, other, otherAmps, i));
+    const lastCurrent = (from: number) => {
+      let i = from - 1;
+      while (i > 0 && silent(i) !== false) i--;
+      return Math.max(0, i);
+    };
+    const underSnow = (run: Run) => snow.basis !== "frost" && wholePlane(run.from);
+    const runs = runsWhere(grid.count, silent)
+      .flatMap((run) => (underSnow(run) ? withoutSnow(run, lastCurrent(run.from), snow) : [run]))
+      .filter((run) => {
+        let lit = 0;
+        for (let i = run.from; i < run.to; i++) if (silent(i)) lit++;
+        return lit * grid.stepMs >= LEAST_LIT_MS;
+      });
     for (const run of runs) {
       for (let i = run.from - 1; i >= 0 && stillSilent(i) !== false; i--) if (stillSilent(i)) run.from = i;
     }
@@ -63,10 +79,10 @@ function isSilent({ site, expected }: Comparison, pvString: PvString, amps: Floa
 }
 
 /** `string-open` from string currents: the string is named. */
-export function stringOpenByCurrent(comparison: Comparison, state: UnitState): Signature[] {
+export function stringOpenByCurrent(comparison: Comparison, state: UnitState, snow: SnowChance): Signature[] {
   const { days } = comparison;
   const { scope } = state.unit;
-  return [...deadByCurrent(comparison, state)].flatMap(([id, runs]) =>
+  return [...deadByCurrent(comparison, state, snow)].flatMap(([id, runs]) =>
     runs.map((run): Signature => {
       const row = days.firsts.findIndex((first) => first > run.from) - 1;
       const level = levelOver(state, run, state.unit.withoutStrings(new Set([id])));

@@ -9,7 +9,7 @@ import { withoutVoltage } from "./withoutVoltage";
 export const stringOpen: CauseEngine<"string-open"> = {
   cause: "string-open",
   takesOver: withoutVoltage,
-  detect: (look) => stringOpenByCurrent(look.comparison, look.state).map((signature) => onString(look, signature, () => 0)),
+  detect: (look) => stringOpenByCurrent(look.comparison, look.state, look.snow).map((signature) => onString(look, signature, () => 0)),
   propose: proposeStringOpen,
   resume: resumeStringOpen,
   paper: {

@@ -3,6 +3,7 @@ import { HOUR_MS } from "../../constants";
 import type { SnowChance } from "../../losses/snowCover";
 import type { Signature, UnitState } from "../../signatures/signature";
 import { NOTHING_SHARE, SURE_SHARE, weakW } from "../inverterOutage/inverterOutage";
+import { wetInsulationTrip as ABOUT } from "./about";
 
 /** So long after rain wiring may still be wet; and so many hours of good light it takes to dry, however long they are in coming. */
 const WET_MS = 8 * HOUR_MS;
@@ -20,17 +21,35 @@ const ONE_SPELL = 3;
  * `wet-insulation-trip` out of stops that come with rain: the stops of a unit are taken as one of moisture where their times in the wet
  * are much likelier by it than by chance. Days stand for themselves: intervals of one day aren't independent.
  * @param stops the unit's outages; those whose intervals are claimed are looked at
- * @returns the stops as they were, or one trip in their place
+ * @returns one trip in place of the stops, or the stops as they were; what stopped in the wet then says that it may have been moisture
  */
 export function wetTrips(comparison: Comparison, state: UnitState, snow: SnowChance, all: readonly Signature[]): Signature[] {
   const { rainMm } = comparison.weather;
   if (!rainMm) return [...all];
-  const [best] = [afterRain(comparison, rainMm), untilDry(comparison, state, rainMm)]
-    .flatMap((wet) => tripOf(comparison, state, snow, all, wet) ?? [])
-    .sort((a, b) => b.logRatio - a.logRatio);
-  if (!best) return [...all];
+  const wets = [afterRain(comparison, rainMm), untilDry(comparison, state, rainMm)];
+  const [best] = wets.flatMap((wet) => tripOf(comparison, state, snow, all, wet) ?? []).sort((a, b) => b.logRatio - a.logRatio);
+  if (!best) return all.map((stop) => (wets.some((wet) => cameInWet(stop, state, wet)) ? perhapsMoist(stop) : stop));
   claimWeakLight(state, best.wet, snow);
   return best.signatures;
+}
+
+/** Whether a stop that came back was mostly in the wet: too few of them to be told as moisture's, and none that rules it out. */
+function cameInWet({ cause, from, to }: Signature, { unit, claimed }: UnitState, wet: Uint8Array): boolean {
+  if (cause !== "inverter-outage" || to === null) return false;
+  let [lit, wetLit] = [0, 0];
+  for (let i = from; i < to; i++) {
+    if (!claimed[i] || !(unit.expectedW[i] > SURE_SHARE * unit.acRatedW)) continue;
+    lit++;
+    wetLit += wet[i];
+  }
+  return wetLit > lit / 2;
+}
+
+function perhapsMoist(stop: Signature): Signature {
+  return {
+    ...stop,
+    evidence: [...stop.evidence, { text: `It was wet then and came back: "${ABOUT.title}" looks the same, so seldom`, weight: 0 }],
+  };
 }
 
 /** Intervals in the hours after rain. */

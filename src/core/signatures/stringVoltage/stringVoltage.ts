@@ -1,13 +1,16 @@
 import { z } from "zod";
 import type { Comparison } from "../../comparison/compare";
+import type { Unit } from "../../comparison/unit";
 import { DAY_MS } from "../../constants";
 import { inputsOf } from "../../expected/arrayOutput";
 import type { Axis } from "../../fit/axis";
 import type { Seed } from "../../fit/candidate";
+import type { Fit } from "../../fit/fit";
 import type { Layer } from "../../fit/layers";
 import { moduleTypeOf } from "../../site/lookups";
 import type { PvString } from "../../site/siteSchema";
 import type { UnitLook } from "../causeEngine";
+import type { CouldHide } from "../couldHide";
 import { onStringsNamed } from "../resume";
 import type { Signature, UnitState } from "../signature";
 import { type VoltageStep, voltageStep } from "./voltageStep";
@@ -22,7 +25,7 @@ const LEAST_OVER_STRAYED = 2;
 /** Of one part's voltage: less is no bypassed part. */
 const LEAST_PART = 0.6;
 /** Of the string's voltage at its mean current: less is no loss that anyone would look for. */
-const LEAST_OHMIC_SHARE = 0.01;
+const LEAST_OHMIC_SHARE = 0.007;
 
 /** A part and a joint of one string may go on different days. */
 const MOST_STEPS = 2;
@@ -31,6 +34,28 @@ type ShownInVoltage = "bypass-conducting" | "series-resistance";
 
 /** What a unit's voltages show, told once: both causes ask for it. */
 const told = new WeakMap<UnitState, Signature[]>();
+
+/** By how much a string's voltage strays where nothing steps, V, and how much of it one bypassed part takes; null of what has too few days. */
+interface Stillness {
+  strayedV: number;
+  partV: number;
+}
+
+/** As it was seen when a unit's voltages were looked at, by string. */
+const stillness = new WeakMap<Unit, Map<string, Stillness | null>>();
+
+/** What of a part or a joint a unit's voltages wouldn't show: strings whose own voltage goes to and fro by more than a part takes, as an uneven light makes it. */
+export function hiddenInVoltage({ axis }: Fit): CouldHide[] {
+  return axis.units.flatMap(({ unit }) =>
+    [...(stillness.get(unit) ?? [])].flatMap(([scope, still]): CouldHide[] => {
+      const look = `Voltage at no load of ${scope} against a neighbour's in the same light, then module by module`;
+      if (still === null) return [{ scope, under: null, lacks: `days with current in ${scope} before and after it`, look }];
+      const strays = Math.round(LEAST_OVER_STRAYED * still.strayedV);
+      if (LEAST_OVER_STRAYED * still.strayedV <= still.partV) return [];
+      return [{ scope, under: null, lacks: `a voltage of ${scope} that holds still: what takes under ${strays} V is lost in it`, look }];
+    }),
+  );
+}
 
 /**
  * `bypass-conducting` and `series-resistance` from a string's own voltage: a bypassed part takes its voltage at every current, a poor joint
@@ -46,6 +71,8 @@ function inStringVoltage(comparison: Comparison, { unit, unusable }: UnitState):
   const alone = unit.inverters.flatMap((inverter) =>
     inputsOf(comparison.site, inverter).flatMap(({ strings }) => (strings.length === 1 ? strings : [])),
   );
+  const seen = new Map<string, Stillness | null>();
+  stillness.set(unit, seen);
   const found = alone.flatMap((pvString) => {
     const [amps, volts] = [unit.stringAmps.get(pvString.id), unit.stringVolts.get(pvString.id)];
     const expectedV = comparison.expected.strings.get(pvString.id)?.voltsV;
@@ -58,6 +85,7 @@ function inStringVoltage(comparison: Comparison, { unit, unusable }: UnitState):
     const signatures: Signature[] = [];
     for (let k = 0; k < MOST_STEPS; k++) {
       const step = voltageStep(missingV, amps, comparison.days);
+      if (k === 0) seen.set(pvString.id, step && { strayedV: step.strayedV, partV: partVoltage(comparison, pvString, amps, expectedV) });
       if (!step || step.gain < LEAST_GAIN || step.over < LEAST_OVER || step.fellV < LEAST_OVER_STRAYED * step.strayedV) break;
       if (!allDay(comparison, step, missingV, amps)) break;
       const tell = step.kind === "constant" ? bypassed : resistant;
@@ -128,9 +156,8 @@ function allDay({ days, expected }: Comparison, { row, kind, volts, ohm }: Volta
 const LEAST_IN_HALF = 40;
 
 function bypassed(comparison: Comparison, pvString: PvString, step: VoltageStep, amps: Float64Array, expectedV: Float64Array): Signature[] {
-  const type = moduleTypeOf(comparison.site, pvString);
   const from = comparison.days.firsts[step.row];
-  const partV = meanOver(expectedV, amps, from) / (pvString.modules * Math.max(1, type.bypassDiodes));
+  const partV = partVoltage(comparison, pvString, amps, expectedV, from);
   if (!(step.volts > LEAST_PART * partV)) return [];
   const parts = Math.max(1, Math.round(step.volts / partV));
   return [
@@ -176,6 +203,11 @@ function resistant(
       nextTest: `Connectors and terminals of ${pvString.id} by camera in full sun, then its resistance from two points of its curve`,
     },
   ];
+}
+
+/** What one bypassed part takes of a string's voltage, V, in the mean from an interval on. */
+function partVoltage({ site }: Comparison, pvString: PvString, amps: Float64Array, expectedV: Float64Array, from = 0): number {
+  return meanOver(expectedV, amps, from) / (pvString.modules * Math.max(1, moduleTypeOf(site, pvString).bypassDiodes));
 }
 
 function meanOver(values: Float64Array, amps: Float64Array, from: number): number {
