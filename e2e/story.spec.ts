@@ -84,6 +84,17 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await expect(first.getByRole("button", { name: /^Worth: €/ })).toBeVisible();
   });
 
+  await test.step("diagnose says what could be there without these data telling it, from which size on it would, and how to see it", async () => {
+    const small = page.getByRole("list", { name: "Too small to be told" });
+    const dust = small.getByRole("listitem").filter({ hasText: "Soiling" });
+    await expect(dust.getByRole("button", { name: /^Soiling: what could hide: \d\.\d %, [\d.]+ kWh/ })).toBeVisible();
+    await dust.getByText("How to see it").click();
+    await expect(dust).toContainText("The lower edges from the ground");
+    await expect(dust).toContainText("Caution:");
+    const lacking = page.getByRole("list", { name: "Asks for more than these data hold" });
+    await expect(lacking.getByRole("listitem").filter({ hasText: "Decline" })).toContainText("needs 400 days: these are 181");
+  });
+
   await test.step("a person overrules a cause with a reason, which is kept and shown, and takes it back", async () => {
     const first = page
       .getByRole("list", { name: "Causes by energy lost" })

@@ -1,4 +1,4 @@
-import { CAUSE_IDS } from "@/core/causes/causes";
+import { CAUSE_IDS, type CauseId } from "@/core/causes/causes";
 import type { PairOutcome } from "./pairs";
 import { f1, type Score } from "./score";
 
@@ -29,16 +29,18 @@ export function scoreText(title: string, score: Score): string {
   ].join("\n");
 }
 
-/** What is told of pairs of causes, as a page of text: counts, then each pair of which one isn't told. */
+/** What is told of pairs of causes, as a page of text: counts, then each pair of which one isn't told: in round brackets what is named as alike, in square ones what is said to hide. */
 export function pairsText(outcomes: readonly PairOutcome[]): string {
   const count = (test: (outcome: PairOutcome) => boolean) => outcomes.filter(test).length;
   const open = outcomes.filter(({ pair, told, wrong }) => told.length < pair.length || wrong.length > 0);
   return [
     `Every two causes on one site: ${outcomes.length} pairs`,
     `  both told ${count(({ told }) => told.length === 2)}; one told and the other named beside it ${count(({ told, alike }) => told.length === 1 && alike.length === 1)}`,
-    `  one told alone ${count(({ told, alike }) => told.length === 1 && alike.length === 0)}; none ${count(({ told }) => told.length === 0)}; with another in their place ${count(({ wrong }) => wrong.length > 0)}`,
-    ...open.map(({ pair, told, alike, wrong }) => {
-      const missing = pair.filter((cause) => !told.includes(cause)).map((cause) => (alike.includes(cause) ? `(${cause})` : cause));
+    `  one told and the other said to be too small to be told here, or the data too few ${count(({ told, hidden }) => told.length === 1 && hidden.length === 1)}`,
+    `  one told alone ${count((one) => one.told.length === 1 && one.alike.length + one.hidden.length === 0)}; none ${count(({ told }) => told.length === 0)}; with another in their place ${count(({ wrong }) => wrong.length > 0)}`,
+    ...open.map(({ pair, told, alike, hidden, wrong }) => {
+      const named = (cause: CauseId) => (alike.includes(cause) ? `(${cause})` : hidden.includes(cause) ? `[${cause}]` : cause);
+      const missing = pair.filter((cause) => !told.includes(cause)).map(named);
       return `    ${pair.join(" + ")}: ${missing.length > 0 ? `not ${missing.join(", ")}` : ""}${wrong.length > 0 ? ` said ${wrong.join(", ")}` : ""}`;
     }),
     "",

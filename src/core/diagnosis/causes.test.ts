@@ -164,6 +164,13 @@ it("a sensor that says too little makes every array look too good", () => {
   expect(named("sensor-error", told({}))).toEqual([]);
 });
 
+it("a sensor that says too little is told where the inverter stands at its rating in the best light, too", () => {
+  const site = exampleSite((one) => void (one.inverters[0].acRatedW = 5200));
+  const [low, right] = [[{ cause: "sensor-error", scope: "site", factor: 0.82 }], []].map((faults) => told({ site, faults }));
+  expect(named("sensor-error", low)).toMatchObject([{ scope: "site", lossKwh: 0 }]);
+  expect(named("sensor-error", right)).toEqual([]);
+});
+
 it("dust is told by what it takes in dry spells and rain gives back, and nothing is on a clean array", () => {
   for (const seed of [4, 9]) {
     const one = told({ faults: [{ cause: "soiling", scope: "site", pctPerDay: 0.5, cleansMm: 6 }], days: 200, seed });
@@ -177,6 +184,29 @@ it("snow is one cause of the site, however often it fell", () => {
   const one = told({ faults: [{ cause: "snow", scope: "site" }], from: "2025-11-15", days: 130 });
   expect(named("snow", one)).toMatchObject([{ scope: "site" }]);
   isClose(named("snow", one)[0].lossKwh, one.truth[0].lossKwh);
+});
+
+it("snow on one plane isn't a dead string of it, and a string that dies there is one", () => {
+  const site = exampleSite((one) => {
+    one.planes.push({ ...one.planes[0], id: "north", azimuthDeg: 350, tiltDeg: 20 });
+    one.strings = [...one.strings, { ...one.strings[0], id: "s3", plane: "north" }];
+  });
+  const winter = { site, from: "2025-11-15", days: 150, told: /\.(ac_w|dc_a)$/ };
+  // It lies on the north plane for another while, as no sun clears it.
+  const one = simulatedCase(winter);
+  const snow = one.weather.channels.get("snow_cm") as Float64Array;
+  const lying = snow.map((cm, i) => Number(cm > 1 && Date.parse("2025-12-05") < one.weather.grid.startMs + i * one.weather.grid.stepMs));
+  const covered = new Map(
+    [...one.production.channels].map(([name, values]) => [
+      name,
+      name === "s3.dc_a" ? values.map((amps, i) => (lying[i] ? 0 : amps)) : values,
+    ]),
+  );
+  const { causes } = diagnose(site, one.weather, { ...one.production, channels: covered }, NAMES).diagnosis;
+  expect(lying.some(Boolean)).toBe(true);
+  expect(causes.filter(({ cause }) => cause === "string-open")).toEqual([]);
+  const dead = told({ ...winter, faults: [{ cause: "string-open", scope: "s3", from: "2026-03-20T10:00:00Z", to: null }] });
+  expect(named("string-open", dead)).toMatchObject([{ scope: "s3", to: null }]);
 });
 
 it("a wrong clock is told with its offset and costs nothing; what else is wrong is told as well as without it", () => {

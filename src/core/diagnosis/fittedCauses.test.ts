@@ -53,6 +53,16 @@ describe("a fit of all causes", () => {
     near(found.pctPerYear as number, 6, 0.25);
   });
 
+  it("tells a decline where the inverter starts late: hours at its threshold say nothing of the array", { timeout: 30_000 }, () => {
+    const site = exampleSite((it) => void (it.inverters[0].startW = 240));
+    const long = { site, days: 800, stepMs: 3_600_000, from: "2024-04-01" };
+    const { causes, truth } = told({ ...long, faults: [{ cause: "degradation", scope: "site", pctPerYear: 2.6 }] });
+    const [found] = causes.filter(({ cause }) => cause === "degradation");
+    expect(found).toMatchObject({ scope: "site", to: null });
+    near(found.lossKwh, truth[0].lossKwh, 0.4);
+    expect(told(long).causes.filter(({ cause }) => cause === "degradation")).toEqual([]);
+  });
+
   it("tells a cut-back in heat from clipping", () => {
     const { causes, truth } = told({ faults: [{ cause: "thermal-derating", scope: "inv1", startC: 34, pctPerC: 4 }], from: "2025-05-01" });
     expect(causes).toMatchObject([{ cause: "thermal-derating", scope: "inv1" }]);

@@ -44,6 +44,8 @@ export interface Ledger {
   contradictions: Contradiction[];
   danger: DangerTold[];
   nextTests: Diagnosis["nextTests"];
+  /** What could be there without the data telling it. */
+  couldHide: Diagnosis["couldHide"];
   otherEvidence: Diagnosis["otherEvidence"];
 }
 
@@ -57,7 +59,7 @@ export function buildLedger(
   findings: readonly LedgerFinding[],
   overrulings: readonly StandingOverruling[] = [],
 ): Ledger {
-  const { causes, suspects, contradictions, danger, nextTests, otherEvidence } = weighEvidence(site, diagnosis, {
+  const { causes, suspects, contradictions, danger, nextTests, couldHide, otherEvidence } = weighEvidence(site, diagnosis, {
     format: "irradant-evidence/1",
     findings: findings.map(({ pointId, gradeId, place, recordedAt }) => ({
       ...{ point: pointId, grade: gradeId, scope: placeOf(site, place) ? place : "site", at: recordedAt },
@@ -67,7 +69,7 @@ export function buildLedger(
   const entry = (told: DiagnosedCause) => entryOf(told, overrulings);
   const denied = ({ overruled }: LedgerEntry) => Number(overruled?.holds === "no");
   const entries = causes.map(entry).sort((a, b) => denied(a) - denied(b));
-  return { entries, suspects: suspects.map(entry), contradictions, danger, nextTests, otherEvidence };
+  return { entries, suspects: suspects.map(entry), contradictions, danger, nextTests, couldHide, otherEvidence };
 }
 
 function entryOf(told: DiagnosedCause, overrulings: readonly StandingOverruling[]): LedgerEntry {

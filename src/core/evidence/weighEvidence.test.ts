@@ -76,6 +76,15 @@ describe("scope", () => {
   });
 });
 
+describe("what could hide", () => {
+  it("is there until it is found on site", () => {
+    const hidden = { cause: "string-open", scope: "s2", underPct: 3, underKwh: 30, ofReading: false, lacks: null, look: "look" } as const;
+    const diagnosis = { ...toldDiagnosis([]), couldHide: [hidden] };
+    expect(weigh(diagnosis, []).couldHide).toEqual([hidden]);
+    expect(weigh(diagnosis, [["s2", vocOf(0)]])).toMatchObject({ causes: [{ cause: "string-open" }], couldHide: [] });
+  });
+});
+
 describe("confidence", () => {
   const before = openAt("s2").causes[0].confidence;
 

@@ -82,6 +82,8 @@ class Weighing {
       nextTests: bestTests(site, [...causes, ...suspects]),
       contradictions: [...this.contradictions, ...amongItems(site, diagnosis, items, period)],
       danger: [...new Map(danger.map((one) => [`${one.scope} ${one.why}`, one])).values()],
+      // What was found on site hides no longer.
+      couldHide: diagnosis.couldHide.filter((hidden) => !causes.some(({ cause }) => cause === hidden.cause)),
       otherEvidence: items
         .filter((item) => !this.used.has(item))
         .map(({ from, place, at, text }) => ({ from, scope: place.scope, at, text })),

@@ -7,6 +7,7 @@ import { HatchSwatch } from "../marks/causeHatch";
 import { Figure } from "../marks/Figure";
 import { amount, instantDay, instantText, lastDay, money, stretchDays, sureness } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
+import { CouldHide } from "./CouldHide";
 import { NextTests } from "./NextTests";
 import { Overruling } from "./Overruling";
 
@@ -24,6 +25,7 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
             : "No data and no findings yet: the diagnosis begins with either."}
         </p>
         <Suspects suspects={view.beside.suspects} />
+        <CouldHide entries={view.beside.couldHide} />
         <NextTests tests={view.beside.nextTests} />
       </div>
     );
@@ -51,6 +53,7 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
         ))}
       </ol>
       <Suspects suspects={view.beside.suspects} />
+      <CouldHide entries={view.beside.couldHide} />
       <section aria-labelledby="where-title">
         <h2 id="where-title" className="mb-2 text-lg">
           Where it lies

@@ -13,7 +13,8 @@ export const inverterOutage: CauseEngine<"inverter-outage"> = {
     actsAs: "→ 0",
     toldFrom:
       "nothing for 45 minutes, and three hours of one story, in which 6 % of the rating was due; followed into the dawn and dusk around it",
-    notTakenFor: "snow, while it can lie; an open string, where no voltage comes",
+    notTakenFor:
+      "snow, while it can lie; an open string, where no voltage comes; moisture: what stopped in the wet too seldom to be told says that it may have been",
   },
   fault,
 };

@@ -14,7 +14,7 @@ export const sensorError: CauseEngine<"sensor-error"> = {
   paper: {
     actsAs: "the light of all units",
     toldFrom:
-      "a drift upwards of 5 % and more in 295 days and more; a lean of 7° and more; all units over what they could in plain light, from 6 % (where an ordinary error is as likely, at some 7.5 %); a shadow on the sensor",
+      "a drift upwards of 5 % and more in 295 days and more; a lean of 7° and more; all units over what they could in plain light, in the part of the sky where nothing else takes from it, from 6 % (where an ordinary error is as likely, at some 7.5 %); a shadow on the sensor",
     notTakenFor: "dirt: a sensor that says too much isn't told",
   },
   fault,

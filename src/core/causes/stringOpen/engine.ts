@@ -16,7 +16,7 @@ export const stringOpen: CauseEngine<"string-open"> = {
     actsAs: "its power → 0",
     toldFrom:
       "by current: under 6 % of what the light gives for two lit hours while the inverter works; by level: the stretch of days that the output without some strings explains best; a lone string without voltage in good light",
-    notTakenFor: "a wrong factor: what is left of some strings is told of them",
+    notTakenFor: "a wrong factor: what is left of some strings is told of them; snow, where all strings of a plane fall silent with it",
   },
   fault,
 };

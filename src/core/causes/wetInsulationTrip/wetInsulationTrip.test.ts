@@ -60,4 +60,11 @@ describe("stops that come with the rain", () => {
     ])
       expect(told(stops, rain).every(({ cause }) => cause === "inverter-outage")).toBe(true);
   });
+
+  it("say that it may have been moisture where they are too few, and don't in the dry", () => {
+    const named = (stops: number[], rain: number[]) =>
+      told(stops, rain).map(({ evidence }) => evidence.some(({ text }) => text.includes('"Trips when wet"')));
+    expect(named([15], [15])).toEqual([true]);
+    expect(named([15], [30])).toEqual([false]);
+  });
 });

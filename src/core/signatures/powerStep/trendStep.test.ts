@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { RandomStream } from "../../random";
-import { trendSteps } from "./trendStep";
+import { stepError, trendSteps } from "./trendStep";
 
 const DAYS = 200;
 
@@ -45,6 +45,15 @@ describe("a step in a level", () => {
     const [first] = trendSteps(...levels((day, random) => fallen(day) + 0.008 * random.normal() - (day % 40 === 5 ? 0.8 : 0)));
     expect(Math.abs(first.row - 110)).toBeLessThanOrEqual(2);
     expect(Math.abs(first.fall - 0.03)).toBeLessThan(0.012);
+  });
+
+  it("is in doubt by what its days scatter, over the root of how many they are", () => {
+    const errors = [0.01, 0.02].map((spread) => stepError(...levels((_, random) => spread * random.normal())) as number);
+    expect(errors[1] / errors[0]).toBeGreaterThan(1.7);
+    // Of a level, a slope and a bend over n days, a step in the middle is known to 3.0 σ / √n (least squares by hand); at the ends less well.
+    expect(errors[0] / (0.01 / Math.sqrt(120))).toBeGreaterThan(2.5);
+    expect(errors[0] / (0.01 / Math.sqrt(120))).toBeLessThan(6);
+    expect(stepError(new Float64Array(20), new Float64Array(20).fill(0.02))).toBeNull();
   });
 
   it("needs days on both sides, and takes a second one well away from the first", () => {
