@@ -92,7 +92,7 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await expect(dust).toContainText("The lower edges from the ground");
     await expect(dust).toContainText("Caution:");
     const lacking = page.getByRole("list", { name: "Asks for more than these data hold" });
-    await expect(lacking.getByRole("listitem").filter({ hasText: "Decline" })).toContainText("needs 400 days: these are 181");
+    await expect(lacking.getByRole("listitem").filter({ hasText: "Decline" })).toContainText("needs 400 days: these are 365");
   });
 
   await test.step("a person overrules a cause with a reason, which is kept and shown, and takes it back", async () => {
