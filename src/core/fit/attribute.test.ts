@@ -33,7 +33,7 @@ const layer = (unit: number, stage: Stage, value: number, strings: string[] | nu
 const kwh = (watts: Float64Array) => watts.reduce((sum, value) => sum + value, 0) / 4000;
 const under = (layers: readonly Layer[], limits = ALL_LIMITS) =>
   axis.units.reduce((sum, _, u) => sum + kwh(outputW(axis, u, layers, new Float64Array(axis.count), limits)), 0);
-const NO_LIMITS = { rating: false, start: false };
+const NO_LIMITS = { rating: false, start: "none" } as const;
 
 describe("what is missing, shared among its causes", () => {
   it("gives one cause all that it takes, and that back when it is mended", () => {
@@ -66,12 +66,12 @@ describe("what is missing, shared among its causes", () => {
     expect(dust.regainKwh).toBeCloseTo(0, 9);
     expect(dust.lossKwh).toBeGreaterThan(0);
     expect(outage.lossKwh).toBeGreaterThan(4 * dust.lossKwh);
-    expect(outage.regainKwh).toBeCloseTo(kwh(outputW(axis, 0, [layer(0, "dc", 0.8)], new Float64Array(axis.count))), 6);
+    expect(outage.regainKwh).toBeCloseTo(kwh(outputW(axis, 0, [layer(0, "dc", 0.8)], new Float64Array(axis.count), ALL_LIMITS)), 6);
   });
 
   it("says what an export limit on all units takes", () => {
     const { heldBack } = attribute(axis, [], [], whole, { limitW: 3000, full: null });
-    const all = axis.units.map((_, u) => outputW(axis, u, [], new Float64Array(axis.count)));
+    const all = axis.units.map((_, u) => outputW(axis, u, [], new Float64Array(axis.count), ALL_LIMITS));
     const over = all[0].reduce((sum, watts, p) => sum + Math.max(0, watts + all[1][p] - 3000), 0) / 4000;
     expect(heldBack.regainKwh).toBeCloseTo(over, 6);
   });

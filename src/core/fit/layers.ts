@@ -19,16 +19,20 @@ export interface Layer {
 /** Which design limits are applied. */
 export interface Limits {
   rating: boolean;
-  start: boolean;
+  /** The start threshold as the inverter has it, or as far as hours tell. */
+  start: "edge" | "ramp" | "none";
 }
 
-export const ALL_LIMITS: Limits = { rating: true, start: true };
+/** As energies are shared out, interval by interval. */
+export const ALL_LIMITS: Limits = { rating: true, start: "edge" };
+/** As a fit holds them against hours. */
+const FITTED_LIMITS: Limits = { rating: true, start: "ramp" };
 
 /**
  * Of the start threshold: under the first no point runs, over the second each does. In such weak light a station's light is that of the roof to some 30 %, and points are means: an
  * edge at the threshold itself would hold every small change of the array against hours in which nobody knows whether it ran.
  */
-const STARTS = [0.7, 1.3] as const;
+const STARTS = { edge: [1, 1], ramp: [0.7, 1.3], none: [0, 0] } as const;
 
 /**
  * AC power of a unit under layers, W.
@@ -39,7 +43,7 @@ export function outputW(
   unit: number,
   layers: readonly Layer[],
   out: Float64Array,
-  limits: Limits = ALL_LIMITS,
+  limits: Limits = FITTED_LIMITS,
   from = 0,
   to: number = axis.count,
 ): Float64Array {
@@ -50,7 +54,7 @@ export function outputW(
   const [caps, offs, covers] = [of("limit"), of("off"), of("cover")];
   const parts = partsOf(one, mine);
   const { unlimitedW, dcW, follows, measuredW } = one;
-  const [noneW, allW] = STARTS.map((part) => (limits.start ? part * one.startW : 0));
+  const [noneW, allW] = STARTS[limits.start].map((part) => part * one.startW);
   const mostW = limits.rating ? one.ratedW : Number.POSITIVE_INFINITY;
   // Stage by stage over all points: each loop is short and has nothing to look up, which makes it several times quicker than one over all stages.
   if (parts) sumParts(parts, out, from, to);
@@ -60,8 +64,8 @@ export function outputW(
     const rel = out[p];
     const left = 1 + follows[p] * (rel - 1);
     const dc = dcW[p] * rel;
-    const watts = dc < noneW || left < 0 ? 0 : unlimitedW[p] * left;
-    out[p] = Math.min(dc < allW ? (watts * (dc - noneW)) / (allW - noneW) : watts, mostW);
+    const started = dc >= allW ? 1 : dc < noneW ? 0 : (dc - noneW) / (allW - noneW);
+    out[p] = Math.min(left < 0 ? 0 : unlimitedW[p] * left * started, mostW);
   }
   for (const values of caps) for (let p = from; p < to; p++) if (out[p] > values[p]) out[p] = values[p];
   for (const values of offs) for (let p = from; p < to; p++) out[p] *= values[p];
