@@ -82,8 +82,10 @@ export function reportedChannels(
         name.endsWith(".kwh") ? scaledCounter(values, fault, factor) : values.map((value, i) => (acts(fault, i) ? value * factor : value)),
       );
     }
-  for (const { effect } of faults)
-    if (effect.stampsLateMs) for (const [name, values] of channels) channels.set(name, shifted(values, effect.stampsLateMs / grid.stepMs));
+  for (const fault of faults) {
+    const { stampsLateMs } = fault.effect;
+    if (stampsLateMs) for (const [name, values] of channels) channels.set(name, shifted(values, stampsLateMs / grid.stepMs, fault));
+  }
   for (const fault of faults.filter(({ effect }) => effect.missing))
     for (const [name, values] of channels)
       channels.set(
@@ -161,13 +163,22 @@ function scaledCounter(values: Float64Array, fault: PlacedFault, factor: number)
   return out;
 }
 
-/** Values that carry stamps so many intervals late; parts of an interval are shared out. What lies outside isn't known. */
-function shifted(values: Float64Array, byIntervals: number): Float64Array {
+/**
+ * Values that carry stamps so many intervals late while a clock is wrong; parts of an interval are shared out. A stamp that no interval carries, where
+ * the clock jumps ahead or beyond the ends of the series, isn't known; one that two carry, where it jumps back, is that of the later one.
+ */
+function shifted(values: Float64Array, byIntervals: number, { from, to }: Pick<PlacedFault, "from" | "to">): Float64Array {
   const whole = Math.floor(byIntervals);
   const part = byIntervals - whole;
-  return values.map((_, i) => {
-    const early = values[i - whole - 1] ?? Number.NaN;
-    const late = values[i - whole] ?? Number.NaN;
+  const wrong = (i: number) => i >= from && i < to;
+  return values.map((value, i) => {
+    const right = !wrong(i);
+    const at = i - whole;
+    // Of two with one stamp the later in time was written last.
+    if (right && (!wrong(at) || i > at)) return value;
+    if (!wrong(at)) return Number.NaN;
+    const early = values[at - 1] ?? Number.NaN;
+    const late = values[at] ?? Number.NaN;
     return part === 0 ? late : part * early + (1 - part) * late;
   });
 }

@@ -237,6 +237,14 @@ describe("each cause leaves its own trace", () => {
     const run = simulate([{ cause: "clock-error", scope: "site", offsetMinutes: 60 }]);
     expect(channel(run, "inv1.ac_w").subarray(4)).toEqual(channel(healthy, "inv1.ac_w").subarray(0, -4));
     expect(channel(run, "inv1.ac_w")[0]).toBeNaN();
+    const later = simulate([{ cause: "clock-error", scope: "site", offsetMinutes: 60, from: AT(10), to: AT(20) }]);
+    const [right, jumped] = [healthy, later].map((one) => channel(one, "inv1.ac_w"));
+    // Right before and after, an hour late between; the hour that the clock left out isn't known, the one that it went through twice is the later.
+    const [from, to] = [index(10), index(20)];
+    expect(jumped.subarray(0, from)).toEqual(right.subarray(0, from));
+    expect(jumped.subarray(from, from + 4).every(Number.isNaN)).toBe(true);
+    expect(jumped.subarray(from + 4, to)).toEqual(right.subarray(from, to - 4));
+    expect(jumped.subarray(to)).toEqual(right.subarray(to));
     const half = simulate([{ cause: "clock-error", scope: "site", offsetMinutes: -7.5 }]);
     const ac = channel(healthy, "inv1.ac_w");
     expect(channel(half, "inv1.ac_w")[50]).toBeCloseTo((ac[50] + ac[51]) / 2, 6);
