@@ -112,7 +112,7 @@ test("a case whose store is spoiled says so, and the others stand", async ({ pag
   );
   await page.goto("/");
   await expect(page.getByText(/What is stored of site meadow-school can't be read/)).toBeVisible();
-  await expect(page.getByRole("heading", { name: "Larch House" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Larch House, Obergrund" })).toBeVisible();
   await page.goto("/cases/meadow-school-2026/brief");
   await expect(page.locator("main").getByRole("alert")).toContainText("What is stored of site meadow-school can't be read");
   await page.goto("/nothing/here");

@@ -1,6 +1,6 @@
 // Serves the built application with fresh demo data on a free port, for the browser tests and the pictures.
 import { spawn, spawnSync } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { cpSync, existsSync, mkdtempSync, renameSync, rmSync, statSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -16,14 +16,34 @@ function freePort() {
   });
 }
 
+const ready = join(root, "dist/demo-data");
+const loader = join(root, "dist/loadDemo.mjs");
+
+/** The demonstration's data, loaded once for all who serve them: made anew when what loads them is newer. */
+function demoData() {
+  if (existsSync(ready) && statSync(ready).mtimeMs > statSync(loader).mtimeMs) return ready;
+  const fresh = mkdtempSync(join(root, "dist/demo-data-"));
+  const env = { ...process.env, IRRADANT_DATA: fresh, NODE_ENV: "production" };
+  const loaded = spawnSync(process.execPath, [loader], { cwd: root, env, stdio: ["ignore", "ignore", "pipe"] });
+  if (loaded.status !== 0) throw new Error(`the demo data could not be loaded: ${loaded.stderr}`);
+  rmSync(ready, { recursive: true, force: true });
+  try {
+    renameSync(fresh, ready);
+  } catch (error) {
+    // Another one was as quick: its data are the same.
+    if (!existsSync(ready)) throw error;
+    rmSync(fresh, { recursive: true, force: true });
+  }
+  return ready;
+}
+
 /** A running demonstration: its address and data folder, and ways to kill, start again and end it. */
 export async function serveDemo() {
   const folder = mkdtempSync(join(tmpdir(), "irradant-demo-"));
   const port = await freePort();
   const address = `http://127.0.0.1:${port}`;
   const env = { ...process.env, IRRADANT_DATA: folder, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" };
-  const loaded = spawnSync(process.execPath, ["dist/loadDemo.mjs"], { cwd: root, env, stdio: ["ignore", "ignore", "pipe"] });
-  if (loaded.status !== 0) throw new Error(`the demo data could not be loaded: ${loaded.stderr}`);
+  cpSync(demoData(), folder, { recursive: true });
   let server = null;
 
   async function start({ healthy = true } = {}) {

@@ -4,7 +4,7 @@ import { triage } from "@/server/triage";
 import { RefreshWhile } from "@/ui/status/RefreshWhile";
 import { TroublePanel } from "@/ui/status/TroublePanel";
 import { AddSite } from "@/ui/triage/AddSite";
-import { TriageList } from "@/ui/triage/TriageList";
+import { TriageSheet } from "@/ui/triage/TriageSheet";
 
 export const dynamic = "force-dynamic";
 export const metadata = { title: "Triage" };
@@ -19,10 +19,9 @@ export default async function TriagePage() {
     );
   }
   return (
-    <main id="bench" className="mx-auto max-w-6xl px-4 py-6 desk:px-8">
-      <h1 className="text-2xl">Triage</h1>
-      <p className="mt-1 max-w-3xl text-quiet">All sites: danger first, then by what each loses a day at present.</p>
-      <TriageList rows={rows} />
+    <main id="bench" className="mx-auto max-w-[96rem] px-4 pt-2 pb-6 desk:px-6">
+      <h1 className="sr-only">Triage: all sites, danger first, then by what each loses a day</h1>
+      <TriageSheet rows={rows} today={new Date().toISOString()} />
       {rows.some(({ working }) => working) ? <RefreshWhile /> : null}
       <AddSite />
     </main>

@@ -1,5 +1,6 @@
 import { literal } from "sequelize";
-import { CAUSES } from "@/core/causes/causes";
+import { CAUSES, type CauseId } from "@/core/causes/causes";
+import { dayWorth } from "@/core/diagnosis/dayWorth";
 import type { AnalysisSummary } from "@/core/diagnosis/summary";
 import { IrradantError } from "@/core/errors/errors";
 import { findGrade } from "@/core/inspection/catalogue";
@@ -20,6 +21,8 @@ export interface TriageRow {
   nameplateKw: number | null;
   lossKwhPerDay: number | null;
   moneyPerDay: number | null;
+  /** How well that is known, either way; in money where there is a tariff. */
+  bandPerDay: number | null;
   currency: string | null;
   /** The last day of data that the loss is told from. */
   asOf: string | null;
@@ -27,7 +30,11 @@ export interface TriageRow {
   /** The gravest thing that stands, from findings and data. */
   severity: Severity | null;
   /** Causes that stand at present, worst first. */
-  standing: { title: string; scope: string; from: string; to: string | null }[];
+  standing: readonly { cause: CauseId; title: string; scope: string; from: string; to: string | null }[];
+  /** What is built so and takes a noticeable part. */
+  traits: readonly { cause: CauseId; scope: string; share: number }[];
+  /** Light of the last days over a clear sky's, and what is usual then. */
+  light: { share: number; usual: number } | null;
   /** Why there is no comparison, or what else is wrong with this row alone. */
   problem: string | null;
   /** When the figures were worked out, where the data have changed since; null where they are up to date. */
@@ -35,9 +42,9 @@ export interface TriageRow {
   /** Whether its figures are being worked out. */
   working: boolean;
   timeZone: string;
-  cases: { id: string; title: string; kind: string; openedAt: string }[];
+  cases: readonly { id: string; title: string; kind: string; openedAt: string }[];
   /** Measured over expected of the last weeks, oldest first. */
-  weekly: (number | null)[];
+  weekly: readonly (number | null)[];
 }
 
 interface Triage {
@@ -76,7 +83,7 @@ async function readTriage(): Promise<Triage> {
   });
   const texts = await presentTexts();
   const rows = sites.map((site) => rowOf(site, texts.get(site.id)));
-  rows.sort((a, b) => danger(b) - danger(a) || (b.moneyPerDay ?? b.lossKwhPerDay ?? 0) - (a.moneyPerDay ?? a.lossKwhPerDay ?? 0));
+  rows.sort((a, b) => danger(b) - danger(a) || dayWorth(b) - dayWorth(a));
   return { rows, outdated: sites.filter((site) => !isCurrent(site, site.analysis?.key)).map(({ id }) => id) };
 }
 
@@ -103,6 +110,7 @@ function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
     ...described,
     lossKwhPerDay: summary?.recent?.lossKwhPerDay ?? null,
     moneyPerDay: summary?.recent?.moneyPerDay ?? null,
+    bandPerDay: summary?.recent?.moneyBandPerDay ?? summary?.recent?.bandKwhPerDay ?? null,
     asOf: summary?.recent?.to ?? null,
     countedDays: summary?.recent?.days ?? 0,
     // Of a site that can't be read nobody can say that it is sound.
@@ -110,7 +118,9 @@ function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
       (worst, one) => (worst ? graver(worst, one) : one),
       described.problem ? "watch" : (summary?.severity ?? null),
     ),
-    standing: (summary?.standing ?? []).map(({ cause, scope, from, to }) => ({ title: CAUSES[cause].title, scope, from, to })),
+    traits: summary?.traits ?? [],
+    light: summary?.recent?.light ?? null,
+    standing: (summary?.standing ?? []).map(({ cause, scope, from, to }) => ({ cause, title: CAUSES[cause].title, scope, from, to })),
     problem: described.problem ?? problemOf(summary),
     outdatedSince: record.analysis && working ? record.analysis.madeAt.toISOString() : null,
     working,

@@ -9,6 +9,7 @@ import type { UnitState } from "../signatures/signature";
 import { valuePerKwh } from "./assemble";
 import { calibrationOffers } from "./calibration";
 import type { Overview } from "./overviewSchema";
+import { recentLight } from "./recentLight";
 import { RIBBON } from "./ribbonCodes";
 import type { ToldSite } from "./standing";
 
@@ -81,19 +82,17 @@ export function knownDays({ expectedKwh }: DaySums): number {
 }
 
 /** What was lost a day to causes that stood, over the last days. */
-export function recentLoss(
-  { diagnosis, comparison: { days, grid, site } }: ToldSite,
-  { expectedKwh, measuredKwh }: DaySums,
-): Overview["recent"] {
+export function recentLoss({ diagnosis, comparison }: ToldSite, { expectedKwh, measuredKwh }: DaySums): Overview["recent"] {
+  const { days, grid, site, weather } = comparison;
   const rows = days.days.length;
   const standing = diagnosis.causes.filter((cause) => CAUSES[cause.cause].kind !== "design");
   const from = Math.max(0, rows - RECENT_DAYS);
-  let lossKwh = 0;
-  let counted = 0;
+  let [lossKwh, dueKwh, counted] = [0, 0, 0];
   for (let row = from; row < rows; row++) {
     const [e, m] = [expectedKwh[row], measuredKwh[row]];
     if (e === null || m === null) continue;
     counted++;
+    dueKwh += e;
     const startMs = grid.startMs + days.firsts[row] * grid.stepMs;
     const endMs = grid.startMs + days.firsts[row + 1] * grid.stepMs;
     // Days without any cause standing only carry the scatter of weather and model.
@@ -101,13 +100,18 @@ export function recentLoss(
     if (stands) lossKwh += e - m;
   }
   const perDay = counted > 0 ? Math.max(0, lossKwh / counted) : 0;
+  const band = counted > 0 ? (expectedBand(weather, counted).pct / 100) * (dueKwh / counted) : 0;
+  const worth = (kwh: number) => (site.tariff ? round(kwh * valuePerKwh(site.tariff)) : null);
   const last = measuredKwh.findLastIndex((kwh) => kwh !== null);
   return {
     days: counted,
     from: dayName(days.days[from]),
     to: dayName(days.days[Math.max(0, last)]),
     lossKwhPerDay: round(perDay),
-    moneyPerDay: site.tariff ? round(perDay * valuePerKwh(site.tariff)) : null,
+    moneyPerDay: worth(perDay),
+    bandKwhPerDay: round(band),
+    moneyBandPerDay: worth(band),
+    light: recentLight(comparison, RECENT_DAYS),
   };
 }
 

@@ -27,7 +27,14 @@ export const overviewSchema = z.object({
   expectedKwh: z.array(maybe),
   measuredKwh: z.array(maybe),
   /** What is lost a day to faults, environment and data, over the last days of the data. */
-  recent: z.object({ days: z.number(), from: z.string(), to: z.string(), lossKwhPerDay: z.number(), moneyPerDay: maybe }),
+  recent: z.object({
+    ...{ days: z.number(), from: z.string(), to: z.string(), lossKwhPerDay: z.number(), moneyPerDay: maybe },
+    /** How well the expected energy of such a day is known, either way; what is lost is known no better. */
+    bandKwhPerDay: z.number(),
+    moneyBandPerDay: maybe,
+    /** Light over a clear sky's, in the last days and as is usual then; null where it isn't known. */
+    light: z.object({ share: z.number(), usual: z.number() }).nullable(),
+  }),
   units: z.array(z.object({ scope: z.string(), measuredBy: z.string(), healthyRatio: z.number() })),
   /** Energy from the sun to the terminals of a healthy array, over the intervals that were measured, kWh. */
   cascade: z.object(Object.fromEntries(CASCADE_STAGES.map((stage) => [stage, z.number()])) as Record<CascadeStage, z.ZodNumber>),

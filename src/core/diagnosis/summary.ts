@@ -1,16 +1,20 @@
 import { z } from "zod";
-import { CAUSE_IDS, CAUSES } from "../causes/causes";
-import type { Diagnosis } from "../formats/diagnosisFile";
+import type { CauseKind } from "../causes/about";
+import { CAUSE_IDS, CAUSES, type CauseId } from "../causes/causes";
+import type { DiagnosedCause, Diagnosis } from "../formats/diagnosisFile";
 import { SEVERITIES, type Severity } from "../inspection/severity";
-import type { Overview } from "./overviewSchema";
+import { round } from "../round";
+import { type Overview, overviewSchema } from "./overviewSchema";
 
 /** The few figures of an analysis that a list of sites needs, or why there is no analysis. */
 export const summarySchema = z.object({
-  recent: z.object({ days: z.number(), to: z.string(), lossKwhPerDay: z.number(), moneyPerDay: z.number().nullable() }).nullable(),
+  recent: overviewSchema.shape.recent.omit({ from: true }).nullable(),
   /** The gravest thing that the data show to stand. */
   severity: z.enum(SEVERITIES).nullable(),
-  /** Causes that stand at present, worst first. */
+  /** Causes that stand at the end of the data: what can be mended first, snow last, each by what it took. */
   standing: z.array(z.object({ cause: z.enum(CAUSE_IDS), scope: z.string(), from: z.string(), to: z.string().nullable() })),
+  /** What is built so and takes a part of the energy that anyone would notice. */
+  traits: z.array(z.object({ cause: z.enum(CAUSE_IDS), scope: z.string(), share: z.number() })),
   /** Measured over expected of the last weeks, oldest first. */
   weekly: z.array(z.number().nullable()),
   missing: z.array(z.enum(["weather", "production"])),
@@ -19,17 +23,30 @@ export const summarySchema = z.object({
 
 export type AnalysisSummary = z.infer<typeof summarySchema>;
 
+/** Of the energy: an owner notices what takes this much. */
+const LEAST_TRAIT = 0.02;
+/** What can be mended comes first; snow goes by itself, and once it has gone it asks for nothing. */
+const ORDER: Record<CauseKind, number> = { fault: 0, environment: 1, data: 1, design: 2 };
+const orderOf = (cause: CauseId) => (cause === "snow" ? 2 : ORDER[CAUSES[cause].kind]);
+
 const WEEK_DAYS = 7;
 const MOST_WEEKS = 26;
 
 /** The summary of a diagnosis. */
 export function summaryOf(diagnosis: Diagnosis, overview: Overview): AnalysisSummary {
-  const { from, days, to, lossKwhPerDay, moneyPerDay } = overview.recent;
-  const standing = diagnosis.causes.filter((cause) => CAUSES[cause.cause].kind !== "design" && (cause.to === null || cause.to >= from));
+  const { from, ...recent } = overview.recent;
+  const isDesign = ({ cause }: DiagnosedCause) => CAUSES[cause].kind === "design";
+  const standing = diagnosis.causes
+    .filter((cause) => !isDesign(cause) && (cause.to === null || (cause.to >= from && cause.cause !== "snow")))
+    .sort((a, b) => orderOf(a.cause) - orderOf(b.cause) || b.lossKwh - a.lossKwh);
+  const shareOf = ({ lossKwh }: DiagnosedCause) => lossKwh / Math.max(1, diagnosis.energy.expectedKwh);
   return {
-    recent: { days, to, lossKwhPerDay, moneyPerDay },
+    recent,
     severity: severityOf(standing),
     standing: standing.map((cause) => ({ cause: cause.cause, scope: cause.scope, from: cause.from, to: cause.to })),
+    traits: diagnosis.causes
+      .filter((cause) => isDesign(cause) && shareOf(cause) >= LEAST_TRAIT)
+      .map((cause) => ({ cause: cause.cause, scope: cause.scope, share: round(shareOf(cause), 3) })),
     weekly: weeklyRatios(overview),
     missing: [],
     refused: null,
@@ -38,7 +55,7 @@ export function summaryOf(diagnosis: Diagnosis, overview: Overview): AnalysisSum
 
 /** The summary of data that can't be analysed. */
 export function noAnalysisSummary(missing: AnalysisSummary["missing"], refused: string | null): AnalysisSummary {
-  return { recent: null, severity: null, standing: [], weekly: [], missing, refused };
+  return { recent: null, severity: null, standing: [], traits: [], weekly: [], missing, refused };
 }
 
 function severityOf(standing: Diagnosis["causes"]): Severity {

@@ -21,8 +21,13 @@ export function NewCase({ siteId, siteName }: { siteId: string; siteName: string
 
   return (
     <Popover.Root>
-      <Popover.Trigger className="button" aria-label={`New case at ${siteName}`}>
-        <Plus className="size-4" aria-hidden="true" /> New case
+      <Popover.Trigger
+        data-new-case
+        title="New case"
+        aria-label={`New case at ${siteName}`}
+        className="grid size-8 shrink-0 place-items-center border border-rule-strong text-act max-desk:size-11"
+      >
+        <Plus className="size-4" aria-hidden="true" />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
