@@ -94,6 +94,14 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await expect(lacking.getByRole("listitem").filter({ hasText: "Decline" })).toContainText("needs 400 days: these are 365");
   });
 
+  await test.step("what is over stands below, opens to its reasons and asks for nothing", async () => {
+    const snow = page.getByRole("list", { name: "Causes that are over" }).getByRole("listitem").filter({ hasText: "Snow cover" }).first();
+    await snow.getByText("Snow cover").click();
+    await expect(snow).toContainText(/while the snow depth says that snow can lie/);
+    await expect(snow).not.toContainText("Measure next");
+    await expect(page.getByRole("list", { name: "Causes by energy lost" })).not.toContainText("Snow cover");
+  });
+
   await test.step("a person overrules a cause with a reason, which is kept and shown, and takes it back", async () => {
     const first = page
       .getByRole("list", { name: "Causes by energy lost" })

@@ -89,7 +89,9 @@ export function Ledger({ entries: all, beside, findings, timeZone, valuePerKwh, 
                   </div>
                   <div className="caption">
                     {entry.since
-                      ? `${instantDay(entry.since, timeZone)} to ${entry.until ? lastDay(entry.until, timeZone) : "now"}`
+                      ? entry.until
+                        ? `${instantDay(entry.since, timeZone)} to ${lastDay(entry.until, timeZone)}`
+                        : `since ${instantDay(entry.since, timeZone)}`
                       : "From findings alone"}
                     {entry.spells > 1 ? `, ${entry.spells} times` : ""}
                   </div>

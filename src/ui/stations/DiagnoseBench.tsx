@@ -1,20 +1,28 @@
 import { CAUSES } from "@/core/causes/causes";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import type { Overview } from "@/core/diagnosis/overviewSchema";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { CautionLine } from "../marks/CautionLine";
 import { HatchSwatch } from "../marks/causeHatch";
 import { Figure } from "../marks/Figure";
+import { darkMonth } from "../marks/lightWords";
 import { amount, instantDay, instantText, lastDay, money, stretchDays, sureness } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
 import { CouldHide } from "./CouldHide";
 import { NextTests } from "./NextTests";
 import { Overruling } from "./Overruling";
+import { PastCauses } from "./PastCauses";
+import { Reasons, signed } from "./Reasons";
 
 /** The causes in order of what they cost, each with its reasons and the test that tells most next. */
 export function DiagnoseBench({ view }: { view: CaseView }) {
   const { analysis, ledger } = view;
-  const worst = ledger.find((entry) => entry.since !== null && entry.overruled?.holds !== "no" && CAUSES[entry.cause].kind !== "design");
+  const standing = ledger.filter(({ until }) => until === null);
+  // The picture is of what stands before what is over.
+  const worst = [...standing, ...ledger].find(
+    (entry) => entry.since !== null && entry.overruled?.holds !== "no" && CAUSES[entry.cause].kind !== "design",
+  );
   if (ledger.length === 0) {
     return (
       <div>
@@ -30,8 +38,10 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
       </div>
     );
   }
+  const wrong = standing.some(({ cause, overruled }) => CAUSES[cause].kind !== "design" && overruled?.holds !== "no");
   return (
     <div className="grid gap-8 *:min-w-0">
+      {wrong || !analysis ? null : <SoundLine light={analysis.overview.recent.light} />}
       {worst && analysis ? (
         <section aria-label="When it happened">
           <DayChart
@@ -47,11 +57,14 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
         </section>
       ) : null}
       <NextTests tests={view.beside.nextTests} />
-      <ol className="border-t-2 border-ink" aria-label="Causes by energy lost">
-        {ledger.map((entry, k) => (
-          <CauseCard key={`${entry.cause}/${entry.scope}/${entry.since}`} entry={entry} order={k} view={view} />
-        ))}
-      </ol>
+      {standing.length > 0 ? (
+        <ol className="border-t-2 border-ink" aria-label="Causes by energy lost">
+          {standing.map((entry, k) => (
+            <CauseCard key={`${entry.cause}/${entry.scope}/${entry.since}`} entry={entry} order={k} view={view} />
+          ))}
+        </ol>
+      ) : null}
+      <PastCauses entries={ledger.filter((entry) => !standing.includes(entry))} view={view} />
       <Suspects suspects={view.beside.suspects} />
       <CouldHide entries={view.beside.couldHide} />
       <section aria-labelledby="where-title">
@@ -62,6 +75,12 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
       </section>
     </div>
   );
+}
+
+/** That nothing is wrong, and that the month was dark where it was. */
+function SoundLine({ light }: { light: Overview["recent"]["light"] }) {
+  const dark = darkMonth(light);
+  return <p className="border-l-4 border-sound bg-raised p-4">Nothing wrong stands at the end of the data{dark ? `; ${dark}` : ""}.</p>;
 }
 
 /** What isn't likelier than not: no part of the sums, and perhaps worth a test. */
@@ -109,7 +128,7 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
       <p className="mt-1">
         {cause.plain}{" "}
         {entry.since
-          ? `Since ${instantText(entry.since, zone)}${entry.until ? `, until ${instantText(entry.until, zone)}` : ", and it lasts"}.`
+          ? `Since ${instantText(entry.since, zone)}${entry.until ? `, until ${instantText(entry.until, zone)}` : `, and it lasts${view.analysis ? ` to the end of the data, ${lastDay(view.analysis.diagnosis.period.to, zone)}` : ""}`}.`
           : "Findings speak for it; the data don't show it."}
       </p>
       <div className="mt-3 flex flex-wrap gap-x-10 gap-y-3">
@@ -173,15 +192,7 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
         />
       </div>
       <h3 className="mt-4 font-semibold">Why</h3>
-      <ul className="mt-1 grid gap-1">
-        {entry.evidence.map(({ text, weight, from }) => (
-          <li key={`${from}/${weight}/${text}`} className="grid grid-cols-[4.5rem_5rem_1fr] items-baseline gap-2">
-            <span className="figures text-right">{signed(weight)}</span>
-            <span className="caption">{from}</span>
-            <span>{text}</span>
-          </li>
-        ))}
-      </ul>
+      <Reasons entry={entry} />
       <Overruling caseId={view.id} entry={entry} known={view.field} brief={view.brief} timeZone={zone} />
       {entry.nextTest ? (
         <div className="mt-4 border-l-4 border-act bg-raised p-3">
@@ -192,8 +203,4 @@ function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; 
       ) : null}
     </li>
   );
-}
-
-function signed(weight: number): string {
-  return `${weight < 0 ? "\u2212" : "+"}${Math.abs(weight).toFixed(1)}`;
 }

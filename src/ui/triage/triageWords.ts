@@ -1,6 +1,7 @@
 import { CAUSES, type CauseId } from "@/core/causes/causes";
 import { DAY_MS } from "@/core/constants";
 import type { TriageRow } from "@/server/triage";
+import { darkMonth } from "../marks/lightWords";
 import { amount, instantDay, lastDay, money } from "../marks/words";
 
 /** The parts of the sheet, in their order. */
@@ -22,9 +23,6 @@ export function bandOf({ severity, problem, standing }: Pick<TriageRow, "severit
   return standing.length > 0 || severity === "fix" || severity === "watch" ? "losing" : "sound";
 }
 
-/** Of the usual light: a month with less is worth a word, since owners see it on their display. */
-const DARK_SHARE = 0.75;
-
 /** What is wrong and since when, in one line; of a sound site that nothing is, and whether the month was dark. */
 export function whatText(row: Pick<TriageRow, "problem" | "standing" | "light" | "severity" | "timeZone" | "traits">): string {
   if (row.problem) return row.problem;
@@ -45,8 +43,8 @@ function titleText({ cause, scope }: { cause: CauseId; scope: string }): string 
 
 function soundText({ light, severity, traits }: Pick<TriageRow, "light" | "severity" | "traits">): string {
   if (severity === "fix" || severity === "watch" || severity === "stop") return "Found on site; the data show nothing wrong";
-  if (light && light.share < DARK_SHARE * light.usual)
-    return `Nothing wrong, a dark month: ${Math.round((100 * light.share) / light.usual)} % of the light that is usual now`;
+  const dark = darkMonth(light);
+  if (dark) return `Nothing wrong, ${dark}`;
   if (traits.length > 0) return `Nothing wrong. ${builtText({ traits })}`;
   return "Nothing wrong: makes what it should";
 }
