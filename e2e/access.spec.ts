@@ -77,8 +77,8 @@ test("the work can be done by keyboard alone", async ({ page }) => {
   await expect(page.getByText("All kept")).toBeVisible();
   await page.keyboard.press("5");
   await expect(page).toHaveURL(/\/diagnose$/);
-  await page.getByRole("slider", { name: "Read single days" }).focus();
-  await page.keyboard.press("ArrowLeft");
+  await page.getByRole("application", { name: /^Energy by day/ }).focus();
+  await page.keyboard.press("ArrowRight");
   await expect(page.getByText(/of .* kWh ±\d+ %, \d+ %/)).toBeVisible();
   await page
     .getByRole("button", { name: /^How sure/ })

@@ -89,5 +89,7 @@ test.describe("on a phone", () => {
 
 test("a healthy site in a dark month says so on Diagnose too", async ({ page }) => {
   await page.goto("/cases/mill-cottage-2026/diagnose");
-  await expect(page.locator("main").getByText(/^Nothing wrong stands at the end of the data; a dark month: \d\d % of the light/)).toBeVisible();
+  await expect(
+    page.locator("main").getByText(/^Nothing wrong stands at the end of the data; a dark month: \d\d % of the light/),
+  ).toBeVisible();
 });
