@@ -35,7 +35,7 @@ test("a chart leaves as a picture, a drawing and its values", async ({ page }) =
   const csv = await take("Values (CSV)");
   expect(csv.name).toBe("energy-by-day-1-nov-2025-to-30-apr-2026.csv");
   expect(csv.content.toString().split("\n").slice(0, 2)).toEqual([
-    'day,"expected, kWh","measured, kWh"',
+    'day,"expected, kWh a day","measured, kWh a day"',
     expect.stringMatching(/^2025-11-01,[\d.]+,[\d.]+$/),
   ]);
   const svg = (await take("Drawing (SVG)")).content.toString();
@@ -44,6 +44,17 @@ test("a chart leaves as a picture, a drawing and its values", async ({ page }) =
   const png = (await take("Picture (PNG)")).content;
   expect(png.subarray(1, 4).toString()).toBe("PNG");
   expect(png.readUInt32BE(16)).toBeGreaterThan(1000);
+});
+
+test("a chart is on the printed report, within its page", async ({ page }) => {
+  await page.goto(`${LARCH_CASE}/hand-over`, { waitUntil: "networkidle" });
+  await page.emulateMedia({ media: "print" });
+  await page.setViewportSize({ width: 640, height: 900 });
+  const chart = page.getByRole("application", { name: /^Energy by day/ });
+  await expect(chart).toBeVisible();
+  const box = await chart.boundingBox();
+  expect(box?.width).toBeGreaterThan(300);
+  expect((box?.x ?? 0) + (box?.width ?? 0)).toBeLessThanOrEqual(640);
 });
 
 test.describe("on a phone", () => {

@@ -3,6 +3,7 @@
 import { useId, useMemo } from "react";
 import { Area, ComposedChart, Line, ReferenceArea, ReferenceLine, Tooltip, XAxis, YAxis } from "recharts";
 import { dayText } from "../marks/words";
+import { type DayPoint, dayPoints } from "./dayPoints";
 import { ChartFrame } from "./frame/ChartFrame";
 import { Legend } from "./Legend";
 
@@ -16,15 +17,6 @@ export interface DayChartProps {
   mark?: { from: string; to: string | null; name: string };
 }
 
-/** A day as the chart takes it. */
-interface DayPoint {
-  day: string;
-  expected: number | null;
-  measured: number | null;
-  /** From what was measured up to what was expected; nothing where more was measured. */
-  lost: [number, number] | null;
-}
-
 const MONTH = new Intl.DateTimeFormat("en-GB", { month: "short", timeZone: "UTC" });
 const YEAR = new Intl.DateTimeFormat("en-GB", { year: "numeric", timeZone: "UTC" });
 /** With more months than this only the years are named. */
@@ -34,18 +26,16 @@ const TICK = { fontSize: 13, fill: "var(--quiet)" } as const;
 /** Energy by day: expected dashed, measured solid, what is lost hatched between. The arrow keys walk along the days. */
 export function DayChart({ days, expectedKwh, measuredKwh, bandPct, mark }: DayChartProps) {
   const hatch = `lost-${useId().replaceAll(":", "")}`;
-  const points = useMemo(
-    () =>
-      days.map((day, k): DayPoint => {
-        const [expected, measured] = [expectedKwh[k], measuredKwh[k]];
-        const lost: [number, number] | null = expected === null || measured === null ? null : [measured, Math.max(expected, measured)];
-        return { day, expected, measured, lost };
-      }),
-    [days, expectedKwh, measuredKwh],
-  );
-  const ticks = useMemo(() => calendarTicks(days), [days]);
-  const name = `Energy by day, ${dayText(days[0])} to ${dayText(days[days.length - 1])}`;
-  const marked = mark ? stretchOn(days, mark) : null;
+  const points = useMemo(() => dayPoints(days, expectedKwh, measuredKwh), [days, expectedKwh, measuredKwh]);
+  const ticks = useMemo(() => calendarTicks(points.map(({ day }) => day)), [points]);
+  const byWeek = points[0]?.days > 1;
+  const name = `${byWeek ? "Energy a day, by week" : "Energy by day"}, ${dayText(days[0])} to ${dayText(days[days.length - 1])}`;
+  const marked = mark
+    ? stretchOn(
+        points.map(({ day }) => day),
+        mark,
+      )
+    : null;
   return (
     <ChartFrame
       name={name}
@@ -60,8 +50,8 @@ export function DayChart({ days, expectedKwh, measuredKwh, bandPct, mark }: DayC
         </>
       }
       table={{
-        columns: ["day", "expected, kWh", "measured, kWh"],
-        rows: points.map(({ day, expected, measured }) => [day, expected, measured]),
+        columns: [byWeek ? "week from" : "day", "expected, kWh a day", "measured, kWh a day"],
+        rows: points.map(({ day, expected, measured }) => [day, tidy(expected), tidy(measured)]),
       }}
     >
       <ComposedChart data={points} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} title={name}>
@@ -118,22 +108,28 @@ export function DayChart({ days, expectedKwh, measuredKwh, bandPct, mark }: DayC
   );
 }
 
-function reading({ day, expected, measured }: DayPoint, bandPct: number): string {
-  if (expected === null || measured === null) return `${dayText(day)}: not measured`;
+function reading({ day, days, expected, measured }: DayPoint, bandPct: number): string {
+  const when = days > 1 ? `Week from ${dayText(day)}` : dayText(day);
+  if (expected === null || measured === null) return `${when}: not measured`;
   const share = expected > 0 ? `, ${Math.round((measured / expected) * 100)} %` : "";
-  return `${dayText(day)}: ${measured.toFixed(1)} of ${expected.toFixed(1)} kWh ±${bandPct.toFixed(0)} %${share}`;
+  return `${when}: ${measured.toFixed(1)} of ${expected.toFixed(1)} kWh${days > 1 ? " a day" : ""} ±${bandPct.toFixed(0)} %${share}`;
 }
+
+/** As many digits as anyone reads off. */
+const tidy = (kwh: number | null) => (kwh === null ? null : Math.round(1000 * kwh) / 1000);
 
 /** First days of months, or of years where there are many. */
 function calendarTicks(days: readonly string[]): { days: string[]; byYear: boolean } {
-  const months = days.filter((day) => day.endsWith("-01"));
+  const firsts = (length: number) => days.filter((day, k) => k > 0 && day.slice(0, length) !== days[k - 1].slice(0, length));
+  const months = firsts("2026-01".length);
   const byYear = months.length > MOST_MONTHS;
-  return { days: byYear ? months.filter((day) => day.endsWith("-01-01")) : months, byYear };
+  return { days: byYear ? firsts("2026".length) : months, byYear };
 }
 
-/** A stretch by days that the chart has; null where it has none of it. */
+/** A stretch by days that the chart has; null where it has none of it, or nothing else. */
 function stretchOn(days: readonly string[], { from, to }: { from: string; to: string | null }): { from: string; to: string } | null {
   const first = days.find((day) => day >= from);
   const last = to === null ? days.at(-1) : days.findLast((day) => day <= to);
-  return first && last && first <= last ? { from: first, to: last } : null;
+  if (!first || !last || first > last || (first === days[0] && last === days.at(-1))) return null;
+  return { from: first, to: last };
 }
