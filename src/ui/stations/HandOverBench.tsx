@@ -9,6 +9,7 @@ import { SeverityMark } from "../marks/SeverityMark";
 import { amount, dayText, instantDay, instantText, lastDay, money, stretchDays } from "../marks/words";
 import { ArrayPlan } from "../site/ArrayPlan";
 import { EXPECTED_SOURCE } from "./EnergyFigures";
+import { chiefCause, ownerAnswer } from "./ownerAnswer";
 import { PrintButton } from "./PrintButton";
 
 /** The report for the owner: plain words, energy and money that can be checked, findings with photos. */
@@ -16,7 +17,8 @@ export function HandOverBench({ view }: { view: CaseView }) {
   const { site, analysis, findings, ledger } = view;
   const zone = site.location.timeZone;
   const dead = ledger.filter((entry) => entry.cause === "string-open" && entry.until === null).map((entry) => entry.scope);
-  const worst = ledger.find((entry) => entry.since !== null && CAUSES[entry.cause].kind !== "design");
+  const chief = chiefCause(ledger);
+  const worst = chief ?? ledger.find((entry) => entry.since !== null && CAUSES[entry.cause].kind !== "design");
   const bySeverity = SEVERITIES.map((severity) => ({ severity, list: findings.filter((finding) => finding.severity === severity) })).filter(
     ({ list }) => list.length > 0,
   );
@@ -38,7 +40,7 @@ export function HandOverBench({ view }: { view: CaseView }) {
           <h3 id="report-answer" className="text-xl">
             In short
           </h3>
-          <p className="mt-1 text-lg">{shortAnswer(view)}</p>
+          <p className="mt-1 text-lg">{ownerAnswer(view)}</p>
         </section>
         {analysis ? (
           <section className="keep-together mt-6" aria-labelledby="report-energy">
@@ -98,7 +100,9 @@ export function HandOverBench({ view }: { view: CaseView }) {
                       </td>
                       <td className="py-2 pr-3">
                         {entry.since
-                          ? `${instantDay(entry.since, zone)} to ${entry.until ? lastDay(entry.until, zone) : "now"}`
+                          ? entry.until
+                            ? `${instantDay(entry.since, zone)} to ${lastDay(entry.until, zone)}`
+                            : `since ${instantDay(entry.since, zone)}`
                           : "seen on site"}
                       </td>
                       <td className="py-2 pr-3 text-right whitespace-nowrap">
@@ -115,14 +119,14 @@ export function HandOverBench({ view }: { view: CaseView }) {
             </table>
           </section>
         ) : null}
-        {worst?.nextTest ? (
+        {chief?.nextTest ? (
           <section className="keep-together mt-6" aria-labelledby="report-next">
             <h3 id="report-next" className="text-xl">
               Next
             </h3>
             <p className="mt-1">
-              To be measured by a qualified person: {worst.nextTest.charAt(0).toLowerCase()}
-              {worst.nextTest.slice(1)}.
+              To be measured by a qualified person: {chief.nextTest.charAt(0).toLowerCase()}
+              {chief.nextTest.slice(1)}.
             </p>
           </section>
         ) : null}
@@ -184,26 +188,4 @@ export function HandOverBench({ view }: { view: CaseView }) {
       </article>
     </div>
   );
-}
-
-/** The answer to the owner's question in one or two sentences. */
-function shortAnswer(view: CaseView): string {
-  const { analysis, ledger, site } = view;
-  if (!analysis) return "There are no data to compare yet; this report tells what was seen on site.";
-  const { energy } = analysis.diagnosis;
-  const builtSoKwh = ledger.reduce((sum, { cause, lossKwh }) => (CAUSES[cause].kind === "design" ? sum + lossKwh : sum), 0);
-  const could = builtSoKwh > 0 ? "could have made without the limits of its inverters and its connection" : "should have made";
-  const share =
-    energy.performanceIndex === null ? "" : `The array made ${Math.round(energy.performanceIndex * 100)} % of what it ${could}. `;
-  const builtSo = builtSoKwh > 0 ? `${amount(builtSoKwh)} kWh are held back as it is built. ` : "";
-  const worst = ledger.find((entry) => entry.since !== null && CAUSES[entry.cause].kind !== "design");
-  if (!worst) return `${share}${builtSo}${builtSo ? "The rest" : "That"} is within the ordinary spread: nothing is wrong.`;
-  const zone = site.location.timeZone;
-  const since = instantDay(worst.since as string, zone);
-  const when = worst.until ? `from ${since} to ${lastDay(worst.until, zone)}` : `since ${since}`;
-  // A wrong clock or sensor costs nothing; the owner hears of it all the same.
-  if (!(worst.lossKwh > 0)) return `${share}${builtSo}The data have a fault (${worst.scope}), ${when}: ${CAUSES[worst.cause].plain}`;
-  const worth = view.valuePerKwh !== null && site.tariff ? `, worth ${money(worst.lossKwh * view.valuePerKwh, site.tariff.currency)}` : "";
-  const most = builtSo ? "Most of the rest" : "Most of the loss";
-  return `${share}${builtSo}${most} has one cause (${worst.scope}), ${when}: ${CAUSES[worst.cause].plain} So far it cost ${amount(worst.lossKwh)} kWh${worth}.`;
 }
