@@ -147,6 +147,6 @@ test("a site file makes a new site, and a broken one is refused with its key", a
   await expect(page.getByText('strings.0.plane: found "attic", expected one of field')).toBeVisible();
   await give({ ...site, ownKey: { kept: true } });
   await expect(page.getByText("new-roof: as-built version 1 recorded")).toBeVisible();
-  await expect(page.getByRole("heading", { name: "New Roof" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "New Roof" })).toBeVisible();
   expect(await (await page.request.get("/api/sites/new-roof/file")).json()).toMatchObject({ id: "new-roof", ownKey: { kept: true } });
 });
