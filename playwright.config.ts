@@ -2,6 +2,7 @@ import { defineConfig } from "@playwright/test";
 
 export default defineConfig({
   testDir: "e2e",
+  globalSetup: "./setup/demoDataForTests.mjs",
   outputDir: "test-results/browser",
   timeout: 600_000,
   // Nothing here is judged by time; a crowded machine may take long.

@@ -19,20 +19,20 @@ function freePort() {
 const ready = join(root, "dist/demo-data");
 const loader = join(root, "dist/loadDemo.mjs");
 
+const isReady = () => existsSync(ready) && statSync(ready).mtimeMs > statSync(loader).mtimeMs;
+
 /** The demonstration's data, loaded once for all who serve them: made anew when what loads them is newer. */
-function demoData() {
-  if (existsSync(ready) && statSync(ready).mtimeMs > statSync(loader).mtimeMs) return ready;
+export function demoData() {
+  if (isReady()) return ready;
   const fresh = mkdtempSync(join(root, "dist/demo-data-"));
   const env = { ...process.env, IRRADANT_DATA: fresh, NODE_ENV: "production" };
   const loaded = spawnSync(process.execPath, [loader], { cwd: root, env, stdio: ["ignore", "ignore", "pipe"] });
   if (loaded.status !== 0) throw new Error(`the demo data could not be loaded: ${loaded.stderr}`);
-  rmSync(ready, { recursive: true, force: true });
-  try {
+  // Another one may have been as quick: its data are the same, and somebody may be copying them.
+  if (isReady()) rmSync(fresh, { recursive: true, force: true });
+  else {
+    rmSync(ready, { recursive: true, force: true });
     renameSync(fresh, ready);
-  } catch (error) {
-    // Another one was as quick: its data are the same.
-    if (!existsSync(ready)) throw error;
-    rmSync(fresh, { recursive: true, force: true });
   }
   return ready;
 }
