@@ -1,9 +1,9 @@
 import { z } from "zod";
-import type { CauseKind } from "../causes/about";
-import { CAUSE_IDS, CAUSES, type CauseId } from "../causes/causes";
+import { CAUSE_IDS, CAUSES } from "../causes/causes";
 import type { DiagnosedCause, Diagnosis } from "../formats/diagnosisFile";
 import { SEVERITIES, type Severity } from "../inspection/severity";
 import { round } from "../round";
+import { byMending } from "./mendingOrder";
 import { type Overview, overviewSchema } from "./overviewSchema";
 
 /** The few figures of an analysis that a list of sites needs, or why there is no analysis. */
@@ -25,9 +25,6 @@ export type AnalysisSummary = z.infer<typeof summarySchema>;
 
 /** Of the energy: an owner notices what takes this much. */
 const LEAST_TRAIT = 0.02;
-/** What can be mended comes first; snow goes by itself, and once it has gone it asks for nothing. */
-const ORDER: Record<CauseKind, number> = { fault: 0, environment: 1, data: 1, design: 2 };
-const orderOf = (cause: CauseId) => (cause === "snow" ? 2 : ORDER[CAUSES[cause].kind]);
 
 const WEEK_DAYS = 7;
 const MOST_WEEKS = 26;
@@ -37,8 +34,9 @@ export function summaryOf(diagnosis: Diagnosis, overview: Overview): AnalysisSum
   const { from, ...recent } = overview.recent;
   const isDesign = ({ cause }: DiagnosedCause) => CAUSES[cause].kind === "design";
   const standing = diagnosis.causes
+    // Snow that has gone asks for nothing.
     .filter((cause) => !isDesign(cause) && (cause.to === null || (cause.to >= from && cause.cause !== "snow")))
-    .sort((a, b) => orderOf(a.cause) - orderOf(b.cause) || b.lossKwh - a.lossKwh);
+    .sort(byMending);
   const shareOf = ({ lossKwh }: DiagnosedCause) => lossKwh / Math.max(1, diagnosis.energy.expectedKwh);
   return {
     recent,

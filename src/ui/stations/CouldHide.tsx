@@ -1,8 +1,30 @@
-import { CAUSES } from "@/core/causes/causes";
+import { CAUSES, type CauseId } from "@/core/causes/causes";
 import type { Ledger } from "@/core/diagnosis/ledger";
 import { CautionLine } from "../marks/CautionLine";
 import { Figure } from "../marks/Figure";
 import { amount } from "../marks/words";
+
+/** How the size is found of causes that are fitted. */
+const LAID_ON = {
+  formula: "least size for which Δ ln likelihood > price + 1.28 · √(2 · price)",
+  source:
+    "It is laid on what was measured, at growing size, and held against what a cause has to explain before it is believed; nine in ten of that size would have been told (docs/diagnosis.md).",
+};
+const STEP = {
+  formula: "1 − e^(−4.5 · standard error of a step) × part of the nameplate",
+  source:
+    "A step down of the unit's power is told from 4½ of its errors beyond level, slope and bend of 60 days on either side (docs/diagnosis.md).",
+};
+/** And of those that aren't. */
+const OTHER_WAYS: Partial<Record<CauseId, typeof STEP>> = {
+  "bypass-conducting": STEP,
+  "series-resistance": STEP,
+  "module-converter-failed": STEP,
+  "inverter-outage": {
+    formula: "Σ due output of hours without any under snow ÷ Σ due output",
+    source: "What was due while nothing came and snow is taken for why: a stop then would look the same.",
+  },
+};
 
 type Entry = Ledger["couldHide"][number];
 
@@ -69,10 +91,8 @@ function Size({ entry: { cause, underPct, underKwh, ofReading } }: { entry: Entr
         label={`${CAUSES[cause].title}: what could hide`}
         value={`${underPct.toFixed(1)} %${ofReading ? " of the reading" : underKwh === null ? "" : `, ${amount(underKwh)} kWh`}`}
         origin={{
-          formula: "least size for which Δ ln likelihood > price + 1.28 · √(2 · price)",
+          ...(OTHER_WAYS[cause] ?? LAID_ON),
           inputs: [[ofReading ? "Of the reading" : "Of the energy", `${underPct.toFixed(1)} %`]],
-          source:
-            "It is laid on what was measured, at growing size, and held against what a cause has to explain before it is believed; nine in ten of that size would have been told. What steps down in power: 4½ times the error of a step (docs/diagnosis.md).",
         }}
       />
     </div>

@@ -1,5 +1,6 @@
 import { CAUSES } from "@/core/causes/causes";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import { byMending } from "@/core/diagnosis/mendingOrder";
 import type { CaseView } from "@/server/cases/openCase";
 import { darkMonth } from "../marks/lightWords";
 import { amount, instantDay, lastDay, money } from "../marks/words";
@@ -15,9 +16,7 @@ const isWrong = ({ cause, since, overruled }: LedgerEntry) =>
 
 /** What stands and counts most: a fault before what is outside, snow last; null where nothing does. */
 export function chiefCause(ledger: readonly LedgerEntry[]): LedgerEntry | null {
-  const order = ({ cause }: LedgerEntry) => (cause === "snow" ? 2 : CAUSES[cause].kind === "fault" ? 0 : 1);
-  const standing = ledger.filter((entry) => isWrong(entry) && entry.until === null);
-  return standing.sort((a, b) => order(a) - order(b) || b.lossKwh - a.lossKwh)[0] ?? null;
+  return ledger.filter((entry) => isWrong(entry) && entry.until === null).sort(byMending)[0] ?? null;
 }
 
 /** The answer to the owner's question in a few plain sentences. */

@@ -22,6 +22,7 @@ export function proposeDegradation(fit: Fit): Candidate[] {
   return axis.units.map((_, u) => declineOf(axis, u));
 }
 
+/** A decline of a unit, or of one of its strings, since the first day. @param startPct where a search begins, % a year */
 export function declineOf(axis: Axis, index: number, string: string | null = null, startPct = 2): Candidate {
   const { unit } = axis.units[index];
   // Modules age, not inverters: where there is one unit, it is the site's.

@@ -23,6 +23,7 @@ export function proposeOrientationMismatch({ axis }: Fit): Candidate[] {
   );
 }
 
+/** Some of a string's modules on another plane. @param other id of that plane */
 export function mismatchOf(axis: Axis, index: number, pvString: PvString, other: string): Candidate {
   const { unit } = axis.units[index];
   const way = wayOf(axis, index, pvString);

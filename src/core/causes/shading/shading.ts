@@ -60,6 +60,7 @@ const MOST_UNITS = 4;
 /** What a shadow of one inverter pays beyond one of the whole plane. */
 const UNIT_PRICE = 3;
 
+/** A shadow on a plane, or on a unit or string of it, from a block of the sky. */
 export function shadowOf(axis: Axis, shaded: Shaded, block: Omit<Block, "gain">): Candidate {
   const { id: plane, unit, string } = shaded;
   const lastDay = axis.day.at(-1) ?? 0;

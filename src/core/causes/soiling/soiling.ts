@@ -45,6 +45,7 @@ export function proposeSoiling(fit: Fit): Candidate[] {
   return scopes.map(({ scope, units }) => soilingOf(axis, scope, units, rainMm ? WASHES_MM : [NEVER_MM], cleaned));
 }
 
+/** Dirt on some units. @param washesMm rains of a day that may wash it off, mm @param cleaned rows of the day index on which it was */
 export function soilingOf(
   axis: Axis,
   scope: string,
