@@ -8,7 +8,7 @@ import type { Accepted, Candidate } from "../fit/candidate";
 import { findRivals, logOddsOf } from "../fit/confidence";
 import { Fit } from "../fit/fit";
 import { calibrationOf } from "../fit/nuisance";
-import { hasBrightDays, type Proposer, selectCauses } from "../fit/select";
+import { hasBrightDays, type Proposer, selectBesideGivens, selectCauses } from "../fit/select";
 import { snowChance } from "../losses/snowCover";
 import type { Series } from "../series/grid";
 import type { Signature, UnitState } from "../signatures/signature";
@@ -53,6 +53,8 @@ export function diagnose(
 
 const PROPOSERS: readonly Proposer[] = ENGINES.flatMap(({ propose }) => propose ?? []);
 const IN_DAYS: readonly Proposer[] = ENGINES.flatMap(({ inDays, propose }) => (inDays && propose ? propose : []));
+
+const GIVENS: readonly Proposer[] = ENGINES.flatMap(({ given }) => given ?? []);
 
 /** Of the work that is left after each look at what may be; most sites take some five. */
 const LEFT_AFTER_LOOK = 0.75;
@@ -136,6 +138,7 @@ function fitted(
   const fit = new Fit(axis, [...told, ...exportCaps(axis)]);
   const asked = hasBrightDays(fit) ? PROPOSERS : IN_DAYS;
   const tried = selectCauses(fit, asked, onLook);
+  selectBesideGivens(fit, asked, GIVENS, onLook);
   findRivals(fit, asked);
   // What isn't likelier than not is no part of the sums.
   const doubted = fit.accepted.filter((one) => logOddsOf(one) < 0);

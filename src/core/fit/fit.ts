@@ -139,6 +139,13 @@ export class Fit {
     this.together();
   }
 
+  /** Has these stand in place of what is accepted, fits all of them together, and keeps those that pay. */
+  standInstead(some: readonly Accepted[]): void {
+    this.accepted = some.map((one) => ({ ...one, values: [...one.values] }));
+    this.refresh();
+    this.together();
+  }
+
   /** What all that isn't explained and all that is accepted cost together: less is better. */
   get total(): number {
     return totalOf(this);

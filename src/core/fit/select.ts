@@ -1,7 +1,7 @@
 import { HOUR_MS } from "../constants";
 import { surplusOf, totalOf } from "./accepted";
 import type { Accepted, Candidate } from "./candidate";
-import type { Fit } from "./fit";
+import { Fit } from "./fit";
 import { echoOf } from "./narrow";
 
 /** Looks at what is left of a fit and says what may be, with where a search should begin. */
@@ -53,6 +53,22 @@ export function selectCauses(fit: Fit, proposers: readonly Proposer[], onRound: 
   if (fit.total < totalOf(kept)) return triedAfter;
   fit.goBackTo(kept);
   return tried;
+}
+
+/**
+ * Where what stands leaves something that bends all the rest, the search goes once more with that taken as given: neither it nor what it hides would pay
+ * alone. What both searches found is held against the same data with the same prices, and the better stands.
+ * @param givens says what that may be, of a fit as it stands
+ */
+export function selectBesideGivens(fit: Fit, proposers: readonly Proposer[], givens: readonly Proposer[], onRound: () => void = () => {}): void {
+  for (const given of givens.flatMap((propose) => propose(fit))) {
+    const kept = fit.kept();
+    const values = given.parameters.map(({ value }) => value);
+    const beside = new Fit(fit.axis, [...fit.known, ...given.layers(fit.axis, values)]);
+    takeUp(beside, proposers, onRound);
+    fit.standInstead([{ candidate: given, values, gain: 0, price: fit.priceOf(given), lostShare: 0 }, ...beside.accepted]);
+    if (fit.total >= totalOf(kept)) fit.goBackTo(kept);
+  }
 }
 
 const hides = ({ axis }: Fit, one: Accepted | undefined) =>

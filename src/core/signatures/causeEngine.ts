@@ -47,6 +47,8 @@ export interface CauseEngine<Id extends CauseId = CauseId> {
   detect?: (look: UnitLook) => Candidate[];
   /** Says what may be, for the fit. */
   propose?: Proposer;
+  /** Says, of a fit as it stands, what bends all the rest so that neither it nor that would pay alone: the fit is searched once more with it as given. */
+  given?: Proposer;
   /** Says what of it could be there without these data telling it, beside what is told; nothing where it always shows itself. */
   hides?: (fit: Fit) => readonly CouldHide[];
   /** Its proposals need no more than a few days: new days are asked before everything is fitted anew. */

@@ -31,7 +31,8 @@ export function mismatchOf(axis: Axis, index: number, pvString: PvString, other:
   return {
     ...{ cause: "orientation-mismatch", scope: pvString.id, price: 3, leastShare: LEAST_SHARE },
     parameters: held ? [] : [{ name: "share", value: 0.4, least: 1 / pvString.modules, most: 0.9, step: 0.15 }],
-    onString: (id) => mismatchOf(axis, index, unit.strings.find((one) => one.id === id) ?? pvString, other),
+    // Only strings beside it can be meant instead: to those of another plane it says something else.
+    onString: (id) => mismatchOf(axis, index, unit.strings.find((one) => one.id === id && one.plane === pvString.plane) ?? pvString, other),
     layers: (on, [share]) => [
       {
         ...{ unit: index, stage: "dc", strings: new Set([pvString.id]) },

@@ -1,6 +1,7 @@
 import type { CauseEngine } from "../../signatures/causeEngine";
 import { sensorError as fault } from "./fault";
 import { sensorHides } from "./hides";
+import { givenLevel } from "./level";
 import { proposeSensorError, resumeSensorError } from "./sensorError";
 import { detectShadedSensor } from "./shadedSensor";
 
@@ -9,6 +10,7 @@ export const sensorError: CauseEngine<"sensor-error"> = {
   cause: "sensor-error",
   inLight: detectShadedSensor,
   propose: proposeSensorError,
+  given: givenLevel,
   hides: sensorHides,
   resume: resumeSensorError,
   paper: {

@@ -1,7 +1,7 @@
 import type { Fit } from "../../fit/fit";
 import { leastTold, sizesBetween } from "../../fit/leastTold";
 import type { CouldHide } from "../../signatures/couldHide";
-import { LEAST_LEVEL, levelOf, PLAIN, plainLevel } from "./sensorError";
+import { LEAST_LEVEL, levelOf, PLAIN, plainLevel } from "./level";
 
 const LOOK = "A second meter beside the sensor at noon on a clear day, both level";
 /** What reads lower than that is known by the first clear day. */
