@@ -10,7 +10,7 @@ describe("two causes on one site", () => {
     expect(new Set(PAIRS.map(([a, b]) => `${a} ${b}`)).size).toBe(171);
   });
 
-  it("as a dead string beside a large shadow, which isn't taken for a wrong factor; modules with converters on another plane; a shadow that takes most of a winter's sun; a low sensor beside a small inverter", {
+  it("as a dead string beside a large shadow, which isn't taken for a wrong factor; modules with converters on another plane; a shadow that takes most of a winter's sun; a low sensor beside a small inverter, and beside a string on two planes", {
     timeout: 60_000,
   }, () => {
     for (const pair of [
@@ -18,6 +18,7 @@ describe("two causes on one site", () => {
       "module-converter-failed orientation-mismatch",
       "shading clipping",
       "clipping sensor-error",
+      "orientation-mismatch sensor-error",
     ]) {
       const { told, wrong } = pairOutcome(PAIRS.findIndex((one) => one.join(" ") === pair));
       expect(told, pair).toHaveLength(2);

@@ -79,6 +79,20 @@ describe("a fit of all causes", () => {
     expect(causes).toMatchObject([{ cause: "orientation-mismatch", scope: "s1" }]);
     near(causes[0].lossKwh, truth[0].lossKwh, 0.25);
   });
+
+  it("tells modules on another plane that take under a fiftieth of their inverter's energy, where each string's current is told", () => {
+    const site = exampleSite((it) => {
+      it.planes.push({ ...it.planes[0], id: "east", azimuthDeg: 135 });
+      const [string] = it.strings;
+      const on = (id: string, plane: string) => ({ ...string, id, plane, mppt: `t-${id}` });
+      it.strings = [on("s1", "south"), on("s2", "south"), on("s3", "south"), on("s4", "east"), on("s5", "east")];
+      it.inverters[0].acRatedW *= 3;
+    });
+    const fault = { cause: "orientation-mismatch", scope: "s1", plane: "east", modules: 4 };
+    const { causes, truth, diagnosis } = told({ site, faults: [fault], told: /\.(ac_w|dc_a|dc_v)$/ });
+    expect(truth[0].lossKwh / diagnosis.energy.expectedKwh).toBeLessThan(0.02);
+    expect(causes).toMatchObject([{ cause: "orientation-mismatch", scope: "s1" }]);
+  });
 });
 
 describe("a sensor that is wrong", () => {

@@ -60,7 +60,12 @@ export function selectCauses(fit: Fit, proposers: readonly Proposer[], onRound: 
  * alone. What both searches found is held against the same data with the same prices, and the better stands.
  * @param givens says what that may be, of a fit as it stands
  */
-export function selectBesideGivens(fit: Fit, proposers: readonly Proposer[], givens: readonly Proposer[], onRound: () => void = () => {}): void {
+export function selectBesideGivens(
+  fit: Fit,
+  proposers: readonly Proposer[],
+  givens: readonly Proposer[],
+  onRound: () => void = () => {},
+): void {
   for (const given of givens.flatMap((propose) => propose(fit))) {
     const kept = fit.kept();
     const values = given.parameters.map(({ value }) => value);

@@ -5,6 +5,7 @@ import type { Candidate, Seed } from "../../fit/candidate";
 import type { Fit } from "../../fit/fit";
 import type { Layer } from "../../fit/layers";
 import { pointwise } from "../../fit/pointwise";
+import { stringNameplateW } from "../../site/lookups";
 import type { PvString } from "../../site/siteSchema";
 
 /** Of the energy: less is what planes are told wrong by. */
@@ -29,7 +30,7 @@ export function mismatchOf(axis: Axis, index: number, pvString: PvString, other:
   const way = wayOf(axis, index, pvString);
   const held = way === "held";
   return {
-    ...{ cause: "orientation-mismatch", scope: pvString.id, price: 3, leastShare: LEAST_SHARE },
+    ...{ cause: "orientation-mismatch", scope: pvString.id, price: 3, leastShare: LEAST_SHARE * partTold(axis, index, pvString) },
     parameters: held ? [] : [{ name: "share", value: 0.4, least: 1 / pvString.modules, most: 0.9, step: 0.15 }],
     // Only strings beside it can be meant instead: to those of another plane it says something else.
     onString: (id) => mismatchOf(axis, index, unit.strings.find((one) => one.id === id && one.plane === pvString.plane) ?? pvString, other),
@@ -49,6 +50,13 @@ export function mismatchOf(axis: Axis, index: number, pvString: PvString, other:
     ],
     nextTest: `Count the modules of ${pvString.id} by plane, from the plan or with the string interrupted and one module covered`,
   };
+}
+
+/** Of a unit's energy, that by which a plane is told wrong: all of it, or a string's own where each string's current is held against the others'. */
+function partTold({ comparison: { site }, units }: Axis, index: number, pvString: PvString): number {
+  const { unit } = units[index];
+  if (!unit.strings.every(({ id }) => unit.stringAmps.has(id))) return 1;
+  return stringNameplateW(site, pvString) / unit.nameplateW;
 }
 
 const WAYS = ["held", "passed", "each"] as const;

@@ -31,7 +31,12 @@ const ABOVE_PLAIN = 0.035;
  * What a unit gives over what it could, as a logarithm: in the median of plain hours in which no other cause acts, of the part of the sky in which that is most, since other
  * causes only take. NaN where there are too few.
  */
-export function plainLevel({ axis, cells, state, reach }: Fit, unit: number, untouched: Uint8Array, leastLoad: number = PLAIN.load): number {
+export function plainLevel(
+  { axis, cells, state, reach }: Fit,
+  unit: number,
+  untouched: Uint8Array,
+  leastLoad: number = PLAIN.load,
+): number {
   const plain: number[][] = [[], [], []];
   for (let k = 0; k < cells.count; k++) {
     const at = k * cells.units + unit;
