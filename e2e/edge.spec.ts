@@ -62,7 +62,7 @@ test("whatever is asked for gets a fitting status and one clear line, never a st
   const asked: [number, Awaited<ReturnType<typeof at>>][] = [
     [404, await at("get", "/api/sites/none/file")],
     [404, await at("get", "/api/sites/none/series?kind=weather")],
-    [404, await at("get", "/api/sites/none/ribbon")],
+    [404, await at("get", "/api/sites/none/day-book")],
     [404, await at("get", "/api/sites/none/diagnosis")],
     [404, await at("get", "/api/sites/none/analysis")],
     [404, await at("post", "/api/sites/none/what-if", {})],

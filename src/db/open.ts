@@ -12,6 +12,7 @@ import { calibrations } from "./migrations/0002-calibrations";
 import { authorsAndContent } from "./migrations/0003-authors-and-content";
 import { changes } from "./migrations/0004-changes";
 import { frozen } from "./migrations/0005-frozen";
+import { dayBook } from "./migrations/0006-day-book";
 import { initRecords } from "./models/records";
 import { relate } from "./models/relations";
 import { initSeries } from "./models/series";
@@ -97,7 +98,7 @@ export function bindModels(sequelize: Sequelize): void {
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first, calibrations, authorsAndContent, changes, frozen],
+    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

@@ -2,6 +2,7 @@ import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { rowBytes } from "@/core/dayBook/shape";
 import { writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { readSiteFile, writeSiteFile } from "@/core/formats/siteFile";
 import type { Series } from "@/core/series/grid";
@@ -12,7 +13,7 @@ import { AsBuiltRecord, CaseRecord } from "@/db/models/records";
 import { AnalysisRecord } from "@/db/models/series";
 import { loadSeries } from "@/db/seriesStore";
 import { type Actor, BUILT_IN_ACTOR as ME } from "./actor";
-import { analysisOf, freshAnalysisOf, ribbonCells } from "./analysis/analysis";
+import { analysisOf, dayBookOf, freshAnalysisOf } from "./analysis/analysis";
 import { whatIf } from "./analysis/whatIf";
 import { calibrationInput, calibrationsOf, keepCalibration, withdrawCalibration } from "./calibrations/calibrations";
 import { briefSchema } from "./cases/brief";
@@ -203,11 +204,11 @@ describe("the analysis", () => {
     expect(await analysed()).toEqual(before);
   });
 
-  it("has a ribbon of two bytes for each interval of each day", async () => {
+  it("has a day book of the size that the overview says", async () => {
     const result = await analysed();
-    const { rows, columns } = result.overview.ribbon;
-    expect(columns).toBe(96);
-    expect((await ribbonCells(ME, site.id))?.length).toBe(rows * columns * 2);
+    const { dayBook } = result.overview;
+    expect(dayBook.columns).toBe(96);
+    expect((await dayBookOf(ME, site.id))?.length).toBe(dayBook.rows * rowBytes(dayBook));
   });
 
   it("answers what another choice of model would expect", async () => {

@@ -1,5 +1,5 @@
 import { CAUSES } from "../causes/causes";
-import { DAY_MS, MINUTE_MS } from "../constants";
+import { dayBookShapeOf } from "../dayBook/writeDayBook";
 import { lossCascade } from "../expected/cascade";
 import { expectedBand } from "../expected/uncertainty";
 import { round } from "../round";
@@ -10,7 +10,6 @@ import { valuePerKwh } from "./assemble";
 import { calibrationOffers } from "./calibration";
 import type { Overview } from "./overviewSchema";
 import { recentLight } from "./recentLight";
-import { RIBBON } from "./ribbonCodes";
 import type { ToldSite } from "./standing";
 
 /** How many days back "now" reaches when a site's present loss is told. */
@@ -19,7 +18,7 @@ const RECENT_DAYS = 30;
 /** Sums a diagnosis by day. */
 export function overviewOf(run: ToldSite): Overview {
   const { comparison, states } = run;
-  const { days, grid, site } = comparison;
+  const { days, site } = comparison;
   const sums = daySums(run);
   return {
     days: days.days.map(dayName),
@@ -37,13 +36,7 @@ export function overviewOf(run: ToldSite): Overview {
     band: expectedBand(comparison.weather, knownDays(sums)),
     dayBandPct: expectedBand(comparison.weather, 1).pct,
     calibrations: calibrationOffers(run),
-    ribbon: {
-      firstDay: dayName(days.days[0]),
-      rows: days.days[days.days.length - 1] - days.days[0] + 1,
-      columns: Math.ceil(DAY_MS / grid.stepMs),
-      minutesPerColumn: grid.stepMs / MINUTE_MS,
-      peakW: Math.round(peak(run)),
-    },
+    dayBook: dayBookShapeOf(run),
   };
 }
 
@@ -123,47 +116,4 @@ export function usableByInverter(states: readonly Pick<UnitState, "unit" | "unus
     for (const { id } of unit.inverters) usable.set(id, mask);
   }
   return usable;
-}
-
-/**
- * The day ribbon: each day a row, each interval a cell of two bytes, the expected output in 1/255 of the
- * peak and the measured share of it in hundredths (or a code).
- * @param top the peak, W
- */
-export function ribbonOf(run: ToldSite, top = peak(run)): Uint8Array {
-  const { comparison, states } = run;
-  const { days, grid } = comparison;
-  const columns = Math.ceil(DAY_MS / grid.stepMs);
-  const firstDay = days.days[0];
-  const rows = days.days[days.days.length - 1] - firstDay + 1;
-  const cells = new Uint8Array(rows * columns * 2);
-  for (let k = 1; k < cells.length; k += 2) cells[k] = RIBBON.night;
-  for (let row = 0; row < days.days.length; row++) {
-    for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
-      let expected = 0;
-      let measured = 0;
-      let unusable = false;
-      for (const state of states) {
-        expected += state.unit.expectedW[i];
-        measured += state.unit.measuredW[i];
-        unusable ||= state.unusable[i] !== 0;
-      }
-      if (expected === 0) continue;
-      const column = Math.floor(days.minuteOfDay[i] / (grid.stepMs / MINUTE_MS));
-      const at = ((days.days[row] - firstDay) * columns + column) * 2;
-      cells[at] = Number.isNaN(expected) ? 128 : Math.min(255, Math.round((expected / top) * 255));
-      cells[at + 1] = unusable ? RIBBON.missing : Math.min(RIBBON.most, Math.max(0, Math.round((measured / expected) * 100)));
-    }
-  }
-  return cells;
-}
-
-function peak({ states, comparison }: ToldSite): number {
-  let top = 1;
-  for (let i = 0; i < comparison.grid.count; i++) {
-    let sum = 0;
-    for (const { unit } of states) sum += unit.expectedW[i];
-    if (sum > top) top = sum;
-  }
-  return top;
 }

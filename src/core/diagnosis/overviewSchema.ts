@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { dayBookShapeSchema } from "../dayBook/shape";
 import { CASCADE_STAGES, type CascadeStage } from "../expected/cascade";
 
 /** What a unit's own healthy weeks say of the model. It is an offer: a person decides whether to keep it. */
@@ -42,7 +43,7 @@ export const overviewSchema = z.object({
   band: z.object({ pct: z.number(), doubts: z.array(z.object({ name: z.string(), pct: z.number(), source: z.string() })) }),
   dayBandPct: z.number(),
   calibrations: z.array(calibrationOfferSchema),
-  ribbon: z.object({ firstDay: z.string(), rows: z.number(), columns: z.number(), minutesPerColumn: z.number(), peakW: z.number() }),
+  dayBook: dayBookShapeSchema,
 });
 
 export type Overview = z.infer<typeof overviewSchema>;

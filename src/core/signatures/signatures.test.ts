@@ -4,8 +4,7 @@ import { candidateCuts } from "../causes/stringOpen/byLevel";
 import { compare } from "../comparison/compare";
 import { buildUnits, counterPower } from "../comparison/unit";
 import { diagnose } from "../diagnosis/diagnose";
-import { overviewOf, ribbonOf } from "../diagnosis/overview";
-import { RIBBON } from "../diagnosis/ribbonCodes";
+import { overviewOf } from "../diagnosis/overview";
 import { snowChance } from "../losses/snowCover";
 import { exampleSite } from "../simulator/exampleSite";
 import { simulateProduction } from "../simulator/production";
@@ -149,14 +148,5 @@ describe("the overview for charts", () => {
   it("loses nothing at present where no cause stands", () => {
     const calm = overviewOf(diagnose(site, weather, production(), NAMES));
     expect(calm.recent).toMatchObject({ lossKwhPerDay: 0, moneyPerDay: 0 });
-  });
-
-  it("has a ribbon with night, missing and ratio where they belong", () => {
-    const cells = ribbonOf(run);
-    const cell = (day: number, minute: number) => cells[(day * 96 + minute / 15) * 2 + 1];
-    expect(cell(3, 60)).toBe(RIBBON.night);
-    expect(cell(10, 12 * 60)).toBe(RIBBON.missing);
-    expect(cell(3, 13 * 60)).toBeGreaterThan(80);
-    expect(cell(3, 13 * 60)).toBeLessThan(120);
   });
 });

@@ -58,7 +58,7 @@ export class AnalysisRecord extends Model<InferAttributes<AnalysisRecord>, Infer
   declare summary: string;
   declare diagnosis: string;
   declare overview: string;
-  declare ribbon: Buffer;
+  declare dayBook: Buffer;
   /** JSON of what it leaves for days to come; empty where there is no analysis. */
   declare frozen: string;
 }
@@ -118,7 +118,7 @@ export function initSeries(sequelize: Sequelize): void {
       summary: text(),
       diagnosis: text(),
       overview: text(),
-      ribbon: blob(),
+      dayBook: blob(),
       frozen: text(),
     },
     { sequelize, tableName: "analyses", timestamps: false },

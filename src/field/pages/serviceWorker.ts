@@ -14,14 +14,14 @@ declare const __BUILD__: string;
 /** A page that is younger needn't be fetched anew when its case is opened. */
 const FRESH_MS = 2 * MINUTE_MS;
 const MOST_PHOTOS = 400;
-/** A ribbon's cells are no page, but a page draws them. */
-const RIBBON = /^\/api\/sites\/[^/]+\/ribbon$/;
-const RIBBONS = { cacheName: "irradant-ribbons", most: 15, patienceS: 6 };
+/** A day book is no page, but pages draw from it. */
+const DAY_BOOK = /^\/api\/sites\/[^/]+\/day-book$/;
+const DAY_BOOKS = { cacheName: "irradant-day-books", most: 15, patienceS: 6 };
 
 /** What is kept besides pages, by its kind. */
 const SHELL = /^(text\/css|(text|application)\/javascript|font\/|application\/font|image\/svg)/;
 const PICTURE = /^image\/jpeg/;
-const CELLS = /^application\/octet-stream/;
+const BOOK = /^application\/octet-stream/;
 
 /** Keeps nothing of another kind. */
 function onlyOf(kind: RegExp): SerwistPlugin {
@@ -44,11 +44,11 @@ const serwist = new Serwist({
       }),
     },
     {
-      matcher: ({ url, sameOrigin, request }) => sameOrigin && request.method === "GET" && RIBBON.test(url.pathname),
+      matcher: ({ url, sameOrigin, request }) => sameOrigin && request.method === "GET" && DAY_BOOK.test(url.pathname),
       handler: new NetworkFirst({
-        cacheName: RIBBONS.cacheName,
-        networkTimeoutSeconds: RIBBONS.patienceS,
-        plugins: [onlyOf(CELLS), new ExpirationPlugin({ maxEntries: RIBBONS.most })],
+        cacheName: DAY_BOOKS.cacheName,
+        networkTimeoutSeconds: DAY_BOOKS.patienceS,
+        plugins: [onlyOf(BOOK), new ExpirationPlugin({ maxEntries: DAY_BOOKS.most })],
       }),
     },
     {
@@ -74,8 +74,8 @@ async function keepAll(paths: readonly string[], anew: boolean): Promise<void> {
     if (!anew && since !== null && Math.abs(Date.now() - since) < FRESH_MS) continue;
     const response = await fetch(path, { headers: { accept: "text/html" } }).catch(() => null);
     if (!response) return;
-    if (RIBBON.test(path) && isKind(response, CELLS))
-      await (await caches.open(RIBBONS.cacheName)).put(path, response).catch(() => undefined);
+    if (DAY_BOOK.test(path) && isKind(response, BOOK))
+      await (await caches.open(DAY_BOOKS.cacheName)).put(path, response).catch(() => undefined);
     if (isOwnPage(response)) await keepPage(cache, path, response, Date.now()).catch(() => undefined);
   }
   await prunePages(cache);

@@ -67,11 +67,11 @@ export async function freshAnalysisOf(actor: Actor, siteId: string, signal?: Abo
   return stateOf(siteId, stored, current);
 }
 
-/** The day ribbon's cells of the last analysis, or null. */
-export async function ribbonCells(actor: Actor, siteId: string): Promise<Buffer | null> {
+/** The last analysis's day book, or null. */
+export async function dayBookOf(actor: Actor, siteId: string): Promise<Buffer | null> {
   allow(actor, "read");
   await database();
-  const cells = (await AnalysisRecord.findByPk(siteId, { attributes: ["ribbon"], raw: true }))?.ribbon;
+  const cells = (await AnalysisRecord.findByPk(siteId, { attributes: ["dayBook"], raw: true }))?.dayBook;
   return cells && cells.length > 0 ? cells : null;
 }
 
@@ -105,7 +105,7 @@ async function look(siteId: string): Promise<{ stored: AnalysisRecord | null; cu
   await database();
   const site = await SiteRecord.findByPk(siteId, { raw: true });
   if (!site) throw new NotFoundError("site", siteId);
-  const stored = await AnalysisRecord.findByPk(siteId, { attributes: { exclude: ["ribbon", "frozen"] }, raw: true });
+  const stored = await AnalysisRecord.findByPk(siteId, { attributes: { exclude: ["dayBook", "frozen"] }, raw: true });
   return { stored, current: isCurrent(site, stored?.key) && readSummary(stored?.summary ?? "") !== null };
 }
 

@@ -25,7 +25,7 @@ export async function goOnNow(siteId: string, content: SiteContent, signal: Abor
   const diagnosis = row && frozen ? readStored(row.diagnosis, diagnosisSchema) : null;
   const overview = row && diagnosis ? readStored(row.overview, overviewSchema) : null;
   if (!row || !frozen || !diagnosis || !overview) return;
-  const stored = { diagnosis, overview, ribbon: new Uint8Array(row.ribbon), frozen };
+  const stored = { diagnosis, overview, dayBook: new Uint8Array(row.dayBook), frozen };
   const gone = await runTask("goOn", { ...content, stored }, { signal });
   if (!gone) return;
   await inTransaction(async (transaction) => {

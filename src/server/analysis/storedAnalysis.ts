@@ -14,7 +14,7 @@ export function asStored({ key, summary, analysis }: { key: string; summary: Ana
     summary: JSON.stringify(summary),
     diagnosis: analysis ? JSON.stringify(analysis.diagnosis) : "",
     overview: analysis ? JSON.stringify(analysis.overview) : "",
-    ribbon: Buffer.from(analysis?.ribbon ?? []),
+    dayBook: Buffer.from(analysis?.dayBook ?? []),
     frozen: analysis ? JSON.stringify(analysis.frozen) : "",
   };
 }

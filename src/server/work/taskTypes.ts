@@ -29,7 +29,7 @@ export interface AnalyseRequest extends SiteContent {
 export interface MadeAnalysis {
   diagnosis: Diagnosis;
   overview: Overview;
-  ribbon: Uint8Array;
+  dayBook: Uint8Array;
   frozen: KeptFrozen;
 }
 

@@ -11,7 +11,7 @@ const AFTER_MS = 1500;
 export function KeepCase({ caseId, siteId, last }: { caseId: string; siteId: string; last: number }) {
   useEffect(() => {
     const stations = STATIONS.map(({ id }) => `/cases/${caseId}/${id}`);
-    const keep = (anew: boolean) => void keepPages([...stations, `/sites/${siteId}`, `/api/sites/${siteId}/ribbon`, "/"], anew);
+    const keep = (anew: boolean) => void keepPages([...stations, `/sites/${siteId}`, `/api/sites/${siteId}/day-book`, "/"], anew);
     const known = keptLast.get(caseId);
     const timer = setTimeout(() => keep(known !== undefined && known !== last), AFTER_MS);
     keptLast.set(caseId, last);

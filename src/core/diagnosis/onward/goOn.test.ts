@@ -1,11 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { DAY_MS } from "../../constants";
+import { DayBook } from "../../dayBook/dayBook";
+import { writeDayBook } from "../../dayBook/writeDayBook";
 import type { Diagnosis } from "../../formats/diagnosisFile";
 import type { Series } from "../../series/grid";
 import { exampleSite } from "../../simulator/exampleSite";
 import { type CaseOptions, simulatedCase } from "../../simulator/simulatedCase";
 import { diagnose } from "../diagnose";
-import { overviewOf, ribbonOf } from "../overview";
+import { overviewOf } from "../overview";
 import { LOOK_BACK_DAYS } from "./freeze";
 import { type Frozen, frozenSchema } from "./frozen";
 import { goOn } from "./goOn";
@@ -141,18 +143,20 @@ it("doesn't go on where nothing is new, or the site has other units", () => {
   expect(goOn({ ...early, units: ["inv9"] }, diagnosis, site, weather, production, NAMES)).toBeNull();
 });
 
-it("draws its days, sums and ribbon as a whole analysis does", () => {
+it("draws its days, sums and day book as a whole analysis does", () => {
   const { short, gone, whole } = bothWays({ faults: [{ cause: "string-open", scope: "s2", from: at(50) }] });
-  const { overview, ribbon } = joinOverview(overviewOf(short), ribbonOf(short), gone);
+  const before = overviewOf(short);
+  const { overview, dayBook } = joinOverview(before, writeDayBook(short, before.dayBook), gone);
   const expected = overviewOf(whole);
   expect(overview.days).toEqual(expected.days);
   expect(overview.measuredKwh).toEqual(expected.measuredKwh);
   expect(overview.recent.days).toBe(expected.recent.days);
-  expect(overview.ribbon).toMatchObject({
-    firstDay: expected.ribbon.firstDay,
-    rows: expected.ribbon.rows,
-    columns: expected.ribbon.columns,
-  });
-  expect(ribbon).toHaveLength(ribbonOf(whole).length);
+  expect(overview.dayBook).toMatchObject({ firstDay: expected.dayBook.firstDay, rows: expected.dayBook.rows });
+  // At noon of each day, in the scale of the older book.
+  const [joined, own] = [new DayBook(overview.dayBook, dayBook), new DayBook(expected.dayBook, writeDayBook(whole, expected.dayBook))];
+  for (let row = 0; row < expected.dayBook.rows; row++) {
+    expect(Math.round(joined.measuredW(row, 48, 0) / 10)).toBe(Math.round(own.measuredW(row, 48, 0) / 10));
+    expect(joined.weather(row, "airC")).toBe(own.weather(row, "airC"));
+  }
   expect(overview.cascade.night / expected.cascade.night).toBeCloseTo(1, 2);
 });

@@ -1,14 +1,14 @@
-import { DAY_MS } from "../../constants";
+import { joinDayBooks, writeDayBook } from "../../dayBook/writeDayBook";
 import { lossCascade } from "../../expected/cascade";
 import { expectedBand } from "../../expected/uncertainty";
 import { round } from "../../round";
 import { dayName } from "../../series/localDay";
-import { daySums, knownDays, recentLoss, ribbonOf, usableByInverter } from "../overview";
+import { daySums, knownDays, recentLoss, usableByInverter } from "../overview";
 import type { Overview } from "../overviewSchema";
 import type { GoneOn } from "./goOn";
 
-/** Sums and ribbon of an analysis with the new days added; the day on which the old data ended is told anew. */
-export function joinOverview(before: Overview, ribbon: Uint8Array, run: GoneOn): { overview: Overview; ribbon: Uint8Array } {
+/** Sums and day book of an analysis with the new days added; the day on which the old data ended is told anew. */
+export function joinOverview(before: Overview, book: Uint8Array, run: GoneOn): { overview: Overview; dayBook: Uint8Array } {
   const { comparison, news } = run;
   const { days, site } = comparison;
   const names = days.days.map(dayName);
@@ -21,7 +21,7 @@ export function joinOverview(before: Overview, ribbon: Uint8Array, run: GoneOn):
     expectedKwh: [...before.expectedKwh.slice(0, kept), ...own.expectedKwh.slice(newRow)],
     measuredKwh: [...before.measuredKwh.slice(0, kept), ...own.measuredKwh.slice(newRow)],
   };
-  const later = lossCascade(
+  const laterCascade = lossCascade(
     site,
     comparison.expected,
     comparison.weather,
@@ -29,13 +29,8 @@ export function joinOverview(before: Overview, ribbon: Uint8Array, run: GoneOn):
     usableByInverter(news),
     comparison.batteryPct,
   );
-  const cells = ribbonOf(run, before.ribbon.peakW);
-  const perRow = 2 * before.ribbon.columns;
-  const cellRow = days.days[newRow] - days.days[0];
-  const rowsBefore = days.days[newRow] - dayNumber(before.ribbon.firstDay);
-  const joined = new Uint8Array(rowsBefore * perRow + cells.length - cellRow * perRow);
-  joined.set(ribbon.subarray(0, rowsBefore * perRow));
-  joined.set(cells.subarray(cellRow * perRow), rowsBefore * perRow);
+  const later = writeDayBook(run, before.dayBook);
+  const joined = joinDayBooks({ shape: before.dayBook, book }, { firstDay: days.days[0], book: later }, days.days[newRow]);
   return {
     overview: {
       ...before,
@@ -43,15 +38,11 @@ export function joinOverview(before: Overview, ribbon: Uint8Array, run: GoneOn):
       ...sums,
       recent,
       cascade: Object.fromEntries(
-        Object.entries(before.cascade).map(([stage, kwh]) => [stage, round(kwh + later[stage as keyof typeof later])]),
+        Object.entries(before.cascade).map(([stage, kwh]) => [stage, round(kwh + laterCascade[stage as keyof typeof laterCascade])]),
       ) as Overview["cascade"],
       band: expectedBand(comparison.weather, knownDays(sums)),
-      ribbon: { ...before.ribbon, rows: joined.length / perRow },
+      dayBook: joined.shape,
     },
-    ribbon: joined,
+    dayBook: joined.book,
   };
-}
-
-function dayNumber(name: string): number {
-  return Math.round(Date.parse(`${name}T00:00:00Z`) / DAY_MS);
 }

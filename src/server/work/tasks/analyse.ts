@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
+import { writeDayBook } from "@/core/dayBook/writeDayBook";
 import { diagnose } from "@/core/diagnosis/diagnose";
-import { overviewOf, ribbonOf } from "@/core/diagnosis/overview";
+import { overviewOf } from "@/core/diagnosis/overview";
 import { noAnalysisSummary, summaryOf } from "@/core/diagnosis/summary";
 import { RefusedError } from "@/core/errors/errors";
 import { readSiteFile } from "@/core/formats/siteFile";
@@ -34,7 +35,7 @@ export function runAnalyse({ code, knownKey, ...content }: AnalyseRequest, repor
       analysis: {
         diagnosis: run.diagnosis,
         overview,
-        ribbon: ribbonOf(run),
+        dayBook: writeDayBook(run, overview.dayBook),
         frozen: { historyKey: historyKey(content, run.frozen.untilMs), frozen: run.frozen },
       },
     };

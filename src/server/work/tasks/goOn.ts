@@ -24,9 +24,9 @@ export function runGoOn({ stored, ...content }: GoOnRequest): TaskReply<"goOn"> 
     const run = goOn(frozen, stored.diagnosis, site, weather, production, SOURCES);
     if (!run) return null;
     const { diagnosis } = run;
-    const { overview, ribbon } = joinOverview(stored.overview, stored.ribbon, run);
+    const { overview, dayBook } = joinOverview(stored.overview, stored.dayBook, run);
     const kept = { historyKey: historyKey(content, run.frozen.untilMs), frozen: run.frozen };
-    return { summary: summaryOf(diagnosis, overview), analysis: { diagnosis, overview, ribbon, frozen: kept } };
+    return { summary: summaryOf(diagnosis, overview), analysis: { diagnosis, overview, dayBook, frozen: kept } };
   } catch (error) {
     // What can't be read is for the whole analysis to tell.
     if (error instanceof RefusedError) return null;
