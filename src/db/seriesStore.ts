@@ -106,14 +106,19 @@ export async function undoImport(sequelize: Sequelize, importId: string): Promis
 
 /**
  * A site's channels of one kind as they are stored, one query a channel so that nothing else waits long.
+ * @param between first and last day by universal time; absent, all of them
  */
-export async function readPacked(siteId: string, kind: "production" | "weather"): Promise<PackedChannel[]> {
+export async function readPacked(
+  siteId: string,
+  kind: "production" | "weather",
+  between?: readonly [first: number, last: number],
+): Promise<PackedChannel[]> {
   const channels = await ChannelRecord.findAll({ where: { siteId, kind }, order: [["id", "ASC"]], raw: true });
   const packed: PackedChannel[] = [];
   for (const { id, name } of channels) {
     const days = await SeriesDayRecord.findAll({
       attributes: ["day", "stepMs", "phaseMs", "packed"],
-      where: { channelId: id },
+      where: { channelId: id, ...(between ? { day: { [Op.between]: [...between] } } : {}) },
       order: [["day", "ASC"]],
       raw: true,
     });

@@ -1,9 +1,11 @@
 "use client";
 
 import { useId, useMemo } from "react";
-import { Area, ComposedChart, Line, ReferenceArea, ReferenceLine, Tooltip, XAxis, YAxis } from "recharts";
+import { ComposedChart, ReferenceArea, ReferenceLine, Tooltip, XAxis, YAxis } from "recharts";
 import { dayText } from "../marks/words";
+import { calendarTicks, tickText } from "./calendarTicks";
 import { type DayPoint, dayPoints } from "./dayPoints";
+import { ExpectedAndMeasured } from "./ExpectedAndMeasured";
 import { ChartFrame } from "./frame/ChartFrame";
 import { Legend } from "./Legend";
 
@@ -17,10 +19,6 @@ export interface DayChartProps {
   mark?: { from: string; to: string | null; name: string };
 }
 
-const MONTH = new Intl.DateTimeFormat("en-GB", { month: "short", timeZone: "UTC" });
-const YEAR = new Intl.DateTimeFormat("en-GB", { year: "numeric", timeZone: "UTC" });
-/** With more months than this only the years are named. */
-const MOST_MONTHS = 20;
 const TICK = { fontSize: 13, fill: "var(--quiet)" } as const;
 
 /** Energy by day: expected dashed, measured solid, what is lost hatched between. The arrow keys walk along the days. */
@@ -55,41 +53,19 @@ export function DayChart({ days, expectedKwh, measuredKwh, bandPct, mark }: DayC
       }}
     >
       <ComposedChart data={points} margin={{ top: 8, right: 4, bottom: 0, left: 0 }} title={name}>
-        <defs>
-          <pattern id={hatch} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <line x1="0" x2="0" y1="0" y2="6" stroke="var(--lost)" strokeWidth="1.4" />
-          </pattern>
-        </defs>
         {marked ? <ReferenceArea x1={marked.from} x2={marked.to} fill="var(--sunken)" fillOpacity={1} /> : null}
         {marked ? <ReferenceLine x={marked.from} stroke="var(--ink)" strokeWidth={1.5} /> : null}
         <XAxis
           dataKey="day"
           ticks={ticks.days}
-          tickFormatter={(day: string) => (ticks.byYear || day.slice(5, 7) === "01" ? YEAR : MONTH).format(new Date(`${day}T00:00Z`))}
+          tickFormatter={(day: string) => tickText(day, ticks.names)}
           tick={TICK}
           stroke="var(--rule-strong)"
           interval="equidistantPreserveStart"
           minTickGap={10}
         />
         <YAxis tick={TICK} stroke="var(--rule)" width={64} tickFormatter={(kwh: number) => `${kwh} kWh`} tickCount={5} />
-        <Area dataKey="lost" fill={`url(#${hatch})`} fillOpacity={1} stroke="none" activeDot={false} isAnimationActive={false} />
-        <Line
-          dataKey="expected"
-          stroke="var(--ink)"
-          strokeWidth={1.4}
-          strokeDasharray="5 3.5"
-          dot={false}
-          activeDot={false}
-          isAnimationActive={false}
-        />
-        <Line
-          dataKey="measured"
-          stroke="var(--measured)"
-          strokeWidth={2}
-          dot={false}
-          activeDot={{ r: 4, fill: "var(--measured)" }}
-          isAnimationActive={false}
-        />
+        <ExpectedAndMeasured hatch={hatch} />
         <Tooltip
           isAnimationActive={false}
           cursor={{ stroke: "var(--ink)", strokeWidth: 1 }}
@@ -117,14 +93,6 @@ function reading({ day, days, expected, measured }: DayPoint, bandPct: number): 
 
 /** As many digits as anyone reads off. */
 const tidy = (kwh: number | null) => (kwh === null ? null : Math.round(1000 * kwh) / 1000);
-
-/** First days of months, or of years where there are many. */
-function calendarTicks(days: readonly string[]): { days: string[]; byYear: boolean } {
-  const firsts = (length: number) => days.filter((day, k) => k > 0 && day.slice(0, length) !== days[k - 1].slice(0, length));
-  const months = firsts("2026-01".length);
-  const byYear = months.length > MOST_MONTHS;
-  return { days: byYear ? firsts("2026".length) : months, byYear };
-}
 
 /** A stretch by days that the chart has; null where it has none of it, or nothing else. */
 function stretchOn(days: readonly string[], { from, to }: { from: string; to: string | null }): { from: string; to: string } | null {

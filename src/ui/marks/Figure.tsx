@@ -9,20 +9,22 @@ export interface Origin {
   source: string;
 }
 
+const SIZES = { small: "text-lg", usual: "text-xl", large: "text-3xl" } as const;
+
 /** A number that opens to its formula, inputs and source. */
 export function Figure({
   label,
   value,
   unit,
   origin,
-  large = false,
+  size = "usual",
   bare = false,
 }: {
   label: string;
   value: string;
   unit?: string;
   origin: Origin;
-  large?: boolean;
+  size?: keyof typeof SIZES;
   /** Without its label, where a row names it already. */
   bare?: boolean;
 }) {
@@ -31,11 +33,11 @@ export function Figure({
       {bare ? null : <div className="caption">{label}</div>}
       <Popover.Root>
         <Popover.Trigger
-          className={`figures text-left font-semibold underline decoration-dotted decoration-1 underline-offset-4 ${large ? "text-3xl" : bare ? "text-base" : "text-xl"}`}
+          className={`figures text-left font-semibold underline decoration-dotted decoration-1 underline-offset-4 ${bare ? "text-base" : SIZES[size]}`}
           aria-label={`${label}: ${value}${unit ? ` ${unit}` : ""}. Show where it comes from`}
         >
           {value}
-          {unit ? <span className="ml-1 text-base font-normal text-quiet">{unit}</span> : null}
+          {unit ? <span className={`ml-1 ${size === "small" ? "text-sm" : "text-base"} font-normal text-quiet`}>{unit}</span> : null}
         </Popover.Trigger>
         <Popover.Portal>
           <Popover.Content

@@ -1,6 +1,7 @@
 import { CLAMP_GAP_MM, layOutPlane } from "@/core/plane/layout";
 import type { Plane, PvString, SiteFile } from "@/core/site/siteSchema";
 import type { SiteView } from "@/server/sites/openSite";
+import { compass } from "../marks/compass";
 import { Figure } from "../marks/Figure";
 
 /** How strings are told apart on the plan: by a letter-free edge style and their name, not by colour. */
@@ -150,9 +151,4 @@ function planDescription(plane: Plane, strings: readonly PvString[], dead: reado
     (pvString) => `string ${pvString.id} with ${pvString.modules} modules${dead.includes(pvString.id) ? ", gives nothing" : ""}`,
   );
   return `Plan of plane ${plane.id}: ${parts.join("; ")}`;
-}
-
-/** Nearest of eight winds. */
-export function compass(azimuthDeg: number): string {
-  return ["north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west"][Math.round(azimuthDeg / 45) % 8];
 }

@@ -7,7 +7,7 @@ export const EXPECTED_SOURCE =
   "Sun: Reda & Andreas 2004. Split: Erbs 1982 and Engerer 2015. Tilted plane: Perez 1990. Glass: Martin & Ruiz 2001. Cell: Faiman 2008, King 2004. Module: De Soto 2006; shaded strings with bypass, Bishop 1988. Data-sheet efficiency.";
 
 /** The sums of the period, each open to where it comes from. */
-export function EnergyFigures({ view }: { view: CaseView }) {
+export function EnergyFigures({ view, dense = false }: { view: CaseView; dense?: boolean }) {
   if (!view.analysis) return null;
   const { energy, period } = view.analysis.diagnosis;
   const { site } = view;
@@ -19,9 +19,9 @@ export function EnergyFigures({ view }: { view: CaseView }) {
   const expected: [string, string] = ["Expected", `${amount(energy.expectedKwh)} kWh`];
   const measured: [string, string] = ["Measured", `${amount(energy.measuredKwh)} kWh`];
   return (
-    <div className="flex flex-wrap gap-x-10 gap-y-4">
+    <div className={`flex flex-wrap ${dense ? "gap-x-5 gap-y-1" : "gap-x-10 gap-y-4"}`}>
       <Figure
-        large
+        size={dense ? "small" : "large"}
         label="Expected"
         value={amount(energy.expectedKwh)}
         unit={`kWh ±${view.analysis.overview.band.pct.toFixed(0)} %`}
@@ -39,7 +39,7 @@ export function EnergyFigures({ view }: { view: CaseView }) {
         }}
       />
       <Figure
-        large
+        size={dense ? "small" : "large"}
         label="Measured"
         value={amount(energy.measuredKwh)}
         unit="kWh"
@@ -50,7 +50,7 @@ export function EnergyFigures({ view }: { view: CaseView }) {
         }}
       />
       <Figure
-        large
+        size={dense ? "small" : "large"}
         label="Lost"
         value={amount(energy.lossKwh)}
         unit="kWh"
@@ -68,7 +68,7 @@ export function EnergyFigures({ view }: { view: CaseView }) {
       />
       {energy.moneyLost !== null && energy.currency && site.tariff ? (
         <Figure
-          large
+          size={dense ? "small" : "large"}
           label="Worth"
           value={money(energy.moneyLost, energy.currency)}
           origin={{
@@ -85,7 +85,7 @@ export function EnergyFigures({ view }: { view: CaseView }) {
       ) : null}
       {energy.performanceIndex !== null ? (
         <Figure
-          large
+          size={dense ? "small" : "large"}
           label="Performance index"
           value={energy.performanceIndex.toFixed(3)}
           origin={{
@@ -97,7 +97,7 @@ export function EnergyFigures({ view }: { view: CaseView }) {
       ) : null}
       {energy.performanceRatio !== null ? (
         <Figure
-          large
+          size={dense ? "small" : "large"}
           label="Performance ratio"
           value={energy.performanceRatio.toFixed(3)}
           origin={{

@@ -35,13 +35,13 @@ export default async function CaseLayout({ children, params }: { children: React
   return (
     <div className="desk:flex">
       <Spine caseId={view.id} states={stationStates(view)} />
-      <main id="bench" className="min-w-0 flex-1 px-4 pt-4 pb-32 sm:px-6 desk:pb-12">
-        <header className="no-print mb-5 border-b-2 border-ink pb-3">
+      <main id="bench" className="min-w-0 flex-1 px-4 pt-3 pb-32 sm:px-6 desk:pb-12">
+        <header className="no-print mb-3 flex flex-wrap-reverse items-baseline justify-between gap-x-4 border-b-2 border-ink pb-1.5">
+          <h1 className="text-xl">{view.title}</h1>
           <p className="caption">
             <Link href={`/sites/${view.site.id}`}>{siteName(view.site)}</Link> · {view.kind}, opened{" "}
             {instantDay(view.openedAt, view.site.location.timeZone)}
           </p>
-          <h1 className="text-2xl">{view.title}</h1>
         </header>
         <KeepCase caseId={view.id} siteId={view.site.id} last={view.field.last} />
         <FollowCase caseId={view.id} last={view.field.last} />

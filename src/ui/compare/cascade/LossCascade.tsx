@@ -3,9 +3,9 @@ import { stageApplies } from "@/core/expected/applicable";
 import { CASCADE_STAGES, type Cascade, type CascadeStage, TERMINALS } from "@/core/expected/cascade";
 import { DEFAULT_MODEL } from "@/core/expected/options";
 import type { CaseView } from "@/server/cases/openCase";
-import { HatchPattern } from "../marks/causeHatch";
-import { Figure, type Origin } from "../marks/Figure";
-import { amount, percent } from "../marks/words";
+import { HatchPattern } from "../../marks/causeHatch";
+import { Figure, type Origin } from "../../marks/Figure";
+import { amount, percent } from "../../marks/words";
 import { CASCADE_WORDS } from "./cascadeWords";
 
 interface Row {

@@ -1,0 +1,87 @@
+import type { CaseView } from "@/server/cases/openCase";
+import type { ImportView } from "@/server/imports/importSeries";
+import { ImportList } from "../import/ImportList";
+import { ImportPanel } from "../import/ImportPanel";
+import { stretchDays } from "../marks/words";
+import { EnergyFigures } from "../stations/EnergyFigures";
+import { chiefCause } from "../stations/ownerAnswer";
+import { Assumptions } from "./Assumptions";
+import { CalibrationPanel } from "./CalibrationPanel";
+import { LossCascade } from "./cascade/LossCascade";
+import { type CauseSpan, DaysLeaf } from "./days/DaysLeaf";
+import { Leaves } from "./Leaves";
+import type { DayPhoto } from "./parts/DayPlay";
+import { PartsLeaf } from "./parts/PartsLeaf";
+import { Standing } from "./Standing";
+import { SkyLeaf } from "./sky/SkyLeaf";
+
+/** Measured against expected: how it stands, the pictures that show it in leaves, and where the data come in. */
+export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imports: ImportView[]; demoFiles: string[] }) {
+  const { analysis, site } = view;
+  const data = (
+    <div className="grid gap-8 *:min-w-0">
+      {analysis ? <CalibrationPanel siteId={site.id} offers={analysis.overview.calibrations} kept={view.calibrations} /> : null}
+      <ImportPanel siteId={site.id} demoFiles={demoFiles} />
+      <ImportList imports={imports} timeZone={site.location.timeZone} />
+    </div>
+  );
+  if (!analysis) {
+    return (
+      <div className="grid gap-8 *:min-w-0">
+        <h2 className="sr-only">Compare</h2>
+        <p className="border-l-4 border-watch bg-raised p-4">{nothingWords(view.state.summary)}</p>
+        {data}
+      </div>
+    );
+  }
+  const { overview, diagnosis } = analysis;
+  const chief = chiefCause(view.ledger);
+  const shared = { siteId: site.id, revision: `${diagnosis.period.to} ${view.state.madeAt}`, overview, spans: spansOf(view) };
+  return (
+    <div className="grid gap-3 *:min-w-0">
+      <h2 className="sr-only">Compare</h2>
+      <Standing view={view} chief={chief} />
+      <EnergyFigures view={view} dense />
+      <Leaves
+        label="Leaves"
+        leaves={[
+          { id: "days", title: "Days", body: <DaysLeaf {...shared} chief={chief} /> },
+          { id: "sky", title: "Sky", body: <SkyLeaf site={site} revision={shared.revision} overview={overview} /> },
+          {
+            id: "parts",
+            title: "Strings and modules",
+            body: <PartsLeaf site={site} revision={shared.revision} overview={overview} photos={photosOf(view)} />,
+          },
+          { id: "cascade", title: "Cascade", body: <LossCascade view={view} /> },
+          {
+            id: "assumptions",
+            title: "Assumptions",
+            body: <Assumptions site={site} cascade={overview.cascade} bandPct={overview.band.pct} />,
+          },
+          { id: "data", title: "Data", body: data },
+        ]}
+      />
+    </div>
+  );
+}
+
+/** What each cause acted on, by calendar days. */
+function spansOf({ ledger, site }: CaseView): CauseSpan[] {
+  return ledger.flatMap(({ cause, scope, title, since, until }) =>
+    since === null ? [] : [{ cause, scope, title: `${title} (${scope})`, ...stretchDays(since, until, site.location.timeZone) }],
+  );
+}
+
+/** The case's photos by the day on which they were taken. */
+function photosOf({ findings, site }: CaseView): DayPhoto[] {
+  return findings.flatMap(({ photos, pointTitle, recordedAt }) =>
+    photos.map(({ id }) => ({ id, day: stretchDays(recordedAt, null, site.location.timeZone).from, words: pointTitle })),
+  );
+}
+
+/** Why there is nothing to compare. */
+function nothingWords({ missing, refused }: CaseView["state"]["summary"]): string {
+  if (refused) return refused;
+  if (missing.length === 0) return "Nothing to compare yet: the data are being worked through for the first time.";
+  return `Nothing to compare yet: ${missing.join(" and ")} data are missing. Bring them in below; the comparison follows by itself.`;
+}

@@ -1,0 +1,113 @@
+"use client";
+
+import { useMemo, useRef } from "react";
+import type { CauseId } from "@/core/causes/causes";
+import type { Overview } from "@/core/diagnosis/overviewSchema";
+import { ChartExports } from "@/ui/charts/frame/ChartExports";
+import { ValuesTable } from "@/ui/charts/frame/ValuesTable";
+import { Legend } from "@/ui/charts/Legend";
+import { PeriodBrush } from "@/ui/dayBook/PeriodBrush";
+import { useDayBook } from "@/ui/dayBook/useDayBook";
+import { rangeOf, usePeriod } from "@/ui/dayBook/usePeriod";
+import { dayText } from "@/ui/marks/words";
+import { useSelection } from "@/ui/selection/useSelection";
+import { DayHours } from "./DayHours";
+import { EnergyPicture } from "./EnergyPicture";
+import { RibbonPicture } from "./RibbonPicture";
+import { stackPoints } from "./stackPoints";
+import { TimeStack } from "./TimeStack";
+import { WeatherLegend, WeatherPicture } from "./WeatherPicture";
+
+/** A stretch of days that a cause acted on, for marks in pictures of days. */
+export interface CauseSpan {
+  cause: CauseId;
+  scope: string;
+  title: string;
+  from: string;
+  /** Null while it lasts. */
+  to: string | null;
+}
+
+const HEIGHTS = { energy: 132, weather: 44, ribbon: 76, hours: 124 } as const;
+
+/** Days on one axis: energy, weather and the ribbon, a reading line through all of them, and the hours of the day that is picked. */
+export function DaysLeaf({
+  siteId,
+  revision,
+  overview,
+  spans,
+  chief,
+}: {
+  siteId: string;
+  revision: string;
+  overview: Pick<Overview, "days" | "expectedKwh" | "measuredKwh" | "dayBandPct" | "dayBook">;
+  spans: readonly CauseSpan[];
+  /** Which cause is marked where none is picked. */
+  chief: { cause: CauseId; scope: string } | null;
+}) {
+  const { days, expectedKwh, measuredKwh, dayBandPct } = overview;
+  const { selection, select } = useSelection();
+  const { range, setRange } = usePeriod(days);
+  const { book, trouble } = useDayBook(siteId, overview.dayBook, revision);
+  const drawing = useRef<HTMLDivElement>(null);
+  const points = useMemo(
+    () => stackPoints({ days, expectedKwh, measuredKwh }, range.from, range.to, book),
+    [days, expectedKwh, measuredKwh, range.from, range.to, book],
+  );
+  const marked = selection.cause ?? chief;
+  const own = spans.filter(({ cause, scope }) => marked !== null && cause === marked.cause && scope === marked.scope);
+  const unitAt = book?.shape.units.findIndex(({ scope }) => scope === selection.part) ?? -1;
+  const unit = unitAt >= 0 && (book?.shape.units.length ?? 0) > 1 ? unitAt : null;
+  const name = `Energy by day, ${dayText(days[range.from])} to ${dayText(days[range.to])}`;
+  const table = {
+    columns: ["day", "expected, kWh", "measured, kWh", "light, kWh/m²", "air, °C", "rain, mm", "snow, cm"],
+    rows: points.map(({ day, expected, measured, light, air, rain, snow }) => [
+      day,
+      ...[expected, measured, light, air, rain, snow].map(tidy),
+    ]),
+  };
+  return (
+    <div className="grid gap-2">
+      {trouble ? <p role="alert">{trouble}</p> : null}
+      <div ref={drawing} className="min-w-0">
+        <TimeStack
+          points={points}
+          bandPct={dayBandPct}
+          marked={
+            own.length > 0 && marked
+              ? { cause: marked.cause, stretches: own.flatMap(({ from, to }) => rangeFirstLast(days, from, to)) }
+              : null
+          }
+          pickedDay={selection.day}
+          onPick={(day) => select({ day: selection.day === day ? null : day })}
+          tools={
+            <span className="caption no-print flex items-center gap-x-3">
+              <ValuesTable name={name} table={table} />
+              <ChartExports name={name} table={table} drawing={drawing} />
+            </span>
+          }
+          legend={
+            <>
+              <Legend />
+              <WeatherLegend />
+              {own.length > 0 ? <span>marked: {own[0].title}</span> : null}
+            </>
+          }
+        >
+          <EnergyPicture points={points} height={HEIGHTS.energy} name={name} />
+          <WeatherPicture points={points} height={HEIGHTS.weather} />
+          <RibbonPicture book={book} from={range.from} to={range.to} unit={unit} height={HEIGHTS.ribbon} />
+        </TimeStack>
+      </div>
+      <PeriodBrush days={days} expectedKwh={expectedKwh} measuredKwh={measuredKwh} range={range} onRange={setRange} />
+      {selection.day && book ? <DayHours book={book} day={selection.day} unit={unit} height={HEIGHTS.hours} /> : null}
+    </div>
+  );
+}
+
+function rangeFirstLast(days: readonly string[], from: string, to: string | null) {
+  const range = rangeOf(days, { from, to: to ?? days[days.length - 1] });
+  return range ? [{ first: range.from, last: range.to }] : [];
+}
+
+const tidy = (value: number | null) => (value === null ? null : Math.round(1000 * value) / 1000);

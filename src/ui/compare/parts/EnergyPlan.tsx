@@ -1,0 +1,104 @@
+"use client";
+
+import { useMemo } from "react";
+import { layOutPlane } from "@/core/plane/layout";
+import type { Plane, SiteFile } from "@/core/site/siteSchema";
+import { useWidth } from "@/ui/charts/frame/useWidth";
+import { percent } from "@/ui/marks/words";
+import { isPicked } from "@/ui/selection/selection";
+import { mix, ramp, sheetColour, sheetRamp } from "@/ui/tokens/sheetColours";
+import { useSheet } from "@/ui/tokens/useSheet";
+
+const FIRST_WIDTH = 760;
+/** A module is drawn at most so wide, px; with less than so much its share isn't written on it. */
+const [MOST_WIDTH, WIDTH_TO_WRITE] = [58, 42] as const;
+const HEIGHT_OVER_WIDTH = 1.15;
+const GAP = 3;
+/** Shares are shown from half of the peers' up to theirs: under half there is little left to tell. */
+const LEAST_SHARE = 0.5;
+/** So far under its peers a module is an odd one out. */
+export const ODD_SHARE = 0.9;
+
+export const moduleScope = (stringId: string, place: number) => `${stringId}.${String(place).padStart(2, "0")}`;
+
+/** Modules where they lie, each in the shade of what it gives beside its peers; pressing one picks it. */
+export function EnergyPlan({
+  site,
+  plane,
+  shares,
+  picked,
+  onPick,
+}: {
+  site: SiteFile;
+  plane: Plane;
+  /** Over the middle one of its peers, by module; what isn't told is missing. */
+  shares: ReadonlyMap<string, number>;
+  picked: string | null;
+  onPick: (scope: string) => void;
+}) {
+  const { place, width } = useWidth<HTMLDivElement>(FIRST_WIDTH);
+  const layout = useMemo(() => layOutPlane(site, plane), [site, plane]);
+  const colourOf = useShareColour();
+  if (!layout) return null;
+  const moduleWidth = Math.min(MOST_WIDTH, Math.floor((width - 8) / layout.columns) - GAP);
+  const moduleHeight = Math.round(moduleWidth * HEIGHT_OVER_WIDTH);
+  const [pitchX, pitchY] = [moduleWidth + GAP, moduleHeight + GAP];
+  const rows = Array.from({ length: layout.rows }, (_, row) => layout.places.filter((one) => one.row === row));
+  return (
+    <div ref={place} className="min-w-0">
+      <div
+        className="relative"
+        style={{ width: layout.columns * pitchX, height: layout.rows * pitchY }}
+        role="group"
+        aria-label={`Modules of plane ${plane.id}, seen square on`}
+      >
+        {rows.flat().map(({ stringId, place: number, row, column }) => {
+          const scope = moduleScope(stringId, number);
+          const share = shares.get(scope);
+          const chosen = isPicked(picked, scope);
+          return (
+            <button
+              key={scope}
+              type="button"
+              className={`figures absolute flex flex-col items-center justify-center border p-0 leading-none ${chosen ? "border-[3px] border-act" : "border-ink"}`}
+              style={{
+                left: column * pitchX,
+                top: row * pitchY,
+                width: moduleWidth,
+                height: moduleHeight,
+                background: share === undefined ? undefined : colourOf(share),
+              }}
+              aria-pressed={chosen}
+              aria-label={`${scope}${share === undefined ? "" : `, ${percent(share)} of its peers`}`}
+              onClick={() => onPick(scope)}
+            >
+              <span className="rounded-xs bg-raised px-0.5 font-mono text-xs text-ink">
+                {number === 1 ? stringId : String(number).padStart(2, "0")}
+              </span>
+              {share !== undefined && moduleWidth >= WIDTH_TO_WRITE ? (
+                <span className={`mt-0.5 rounded-xs bg-raised px-0.5 text-xs text-ink ${share < ODD_SHARE ? "font-bold" : ""}`}>
+                  {percent(share)}
+                </span>
+              ) : null}
+            </button>
+          );
+        })}
+      </div>
+      <p className="caption figures mt-1">
+        Plane {plane.id}: {plane.tiltDeg}° tilt, faces {plane.azimuthDeg}°; the top row lies{" "}
+        {plane.mounting === "ground-rack" ? "highest" : "at the ridge"}
+      </p>
+    </div>
+  );
+}
+
+/** The shade of a share on the sheet as it lies. */
+function useShareColour(): (share: number) => string {
+  const sheet = useSheet();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another sheet has other colours
+  return useMemo(() => {
+    if (typeof document === "undefined") return () => "transparent";
+    const [stops, paper] = [sheetRamp(), sheetColour("--paper")];
+    return (share: number) => `rgb(${mix(paper, ramp(stops, Math.min(1, Math.max(0, (share - LEAST_SHARE) / (1 - LEAST_SHARE)))), 0.8).join(" ")})`;
+  }, [sheet]);
+}
