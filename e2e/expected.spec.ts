@@ -30,7 +30,7 @@ test("every expected energy carries its band, and the gap is held against it", a
 });
 
 test("the cascade goes on to the meter, and each step opens to formula, inputs and source", async ({ page }) => {
-  await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
+  await page.goto(`${LARCH_CASE}/compare?leaf=cascade`, { waitUntil: "networkidle" });
   const meter = page.getByRole("list", { name: "From the terminals to the meter" }).getByRole("listitem");
   const kwh = numbers(await meter.getByRole("button").allInnerTexts());
   const between = kwh.slice(1, -1).reduce((sum, value) => sum + value, 0);
@@ -46,8 +46,8 @@ test("the cascade goes on to the meter, and each step opens to formula, inputs a
 });
 
 test("an assumption says what it changes, alone and all in turn, and can be stopped", async ({ page }) => {
-  await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
-  const status = page.getByRole("region", { name: "Assumptions" }).getByRole("status");
+  await page.goto(`${LARCH_CASE}/compare?leaf=assumptions`, { waitUntil: "networkidle" });
+  const status = page.getByRole("region", { name: "Assumptions", exact: true }).getByRole("status");
   await page.getByLabel("Beam and diffuse").selectOption("erbs");
   await expect(status).toContainText(/Expected at the terminals: .* at the meter: /);
   await page.getByLabel("Wind where none is measured").fill("30");
@@ -66,7 +66,7 @@ test("an assumption says what it changes, alone and all in turn, and can be stop
 });
 
 test("a calibration is kept under a name, apart from the expected, taken back and undone", async ({ page }) => {
-  await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
+  await page.goto(`${LARCH_CASE}/compare?leaf=data`, { waitUntil: "networkidle" });
   const panel = page.getByRole("region", { name: /Calibration by/ });
   const expected = (await page.getByRole("button", { name: /^Expected: / }).textContent()) as string;
   await panel.getByRole("button", { name: "Keep the calibration of inv1" }).click();
@@ -80,7 +80,7 @@ test("a calibration is kept under a name, apart from the expected, taken back an
   expect(violations.map(({ id }) => id)).toEqual([]);
   await page.goto(`${LARCH_CASE}/hand-over`);
   await expect(page.getByText(/Calibration of inv1, not used in these figures: .* kept by Jana Moser/)).toBeVisible();
-  await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
+  await page.goto(`${LARCH_CASE}/compare?leaf=data`, { waitUntil: "networkidle" });
   await panel.getByRole("button", { name: "Take back" }).click();
   await expect(panel.getByRole("status")).toContainText("is taken back");
   await panel.getByRole("button", { name: "Undo" }).click();

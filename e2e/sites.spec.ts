@@ -85,7 +85,7 @@ test("while new figures are worked out a page shows the old ones with their age,
   await expect(page.getByText(/the data have changed, new ones are on their way/).first()).toBeVisible();
   await expect(page.getByText(/the data have changed, new ones are on their way/)).toHaveCount(0);
   await page.goto(`${LARCH_CASE}/compare`);
-  await expect(page.getByRole("heading", { name: "Where the energy goes" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "See why" })).toBeVisible();
 });
 
 test("a station that isn't built says what it will be and what to do meanwhile", async ({ page }) => {

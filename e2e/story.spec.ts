@@ -41,7 +41,8 @@ test("from a complaint and two files to a cause, a finding and a report", async 
       await page.getByLabel(`${kind} CSV`, { exact: true }).setInputFiles(demoFile(demo, `larch-house.${kind.toLowerCase()}.csv`));
       await expect(status).toContainText("35040 rows");
     }
-    await expect(page.getByText(/Energy by day|expected/).first()).toBeVisible();
+    await page.getByRole("navigation", { name: "Leaves" }).getByRole("link", { name: "Days" }).click();
+    await expect(page.getByRole("slider", { name: /^Reading line over the days/ })).toBeVisible();
     await expect(page.getByRole("complementary", { name: "Evidence ledger" }).getByText("Data 1 Nov 2025 to 31 Oct 2026")).toBeVisible();
     await page.getByRole("button", { name: /^Lost: / }).click();
     await expect(page.getByText("lost = expected − measured = Σ causes + unexplained")).toBeVisible();
@@ -49,6 +50,8 @@ test("from a complaint and two files to a cause, a finding and a report", async 
   });
 
   await test.step("the cascade leads from the sun to the measured energy, and a switched loss says what it changes", async () => {
+    const leaves = page.getByRole("navigation", { name: "Leaves" });
+    await leaves.getByRole("link", { name: "Cascade" }).click();
     const cascade = page.getByRole("list", { name: "Loss cascade" }).getByRole("listitem");
     await expect(cascade.first()).toContainText("Sun on the planes, at nameplate");
     await expect(cascade.last()).toContainText("Measured");
@@ -67,6 +70,7 @@ test("from a complaint and two files to a cause, a finding and a report", async 
       const between = kwh.slice(sums[s - 1] + 1, sums[s]).reduce((total, value) => total + value, 0);
       expect(Math.abs(kwh[sums[s - 1]] + between - kwh[sums[s]])).toBeLessThan(8);
     }
+    await leaves.getByRole("link", { name: "Assumptions" }).click();
     await page.getByRole("checkbox", { name: "Glare off the glass" }).uncheck();
     await expect(page.getByText(/Expected at the terminals: .* instead of .* \(\+2\.\d %\)/)).toBeVisible();
   });
@@ -133,7 +137,7 @@ test("from a complaint and two files to a cause, a finding and a report", async 
 
   await test.step("the newest import can be undone, an older one not before it", async () => {
     await page.emulateMedia({ media: "screen" });
-    await page.goto(`${LARCH_CASE}/compare`);
+    await page.goto(`${LARCH_CASE}/compare?leaf=data`);
     await page
       .getByRole("button", { name: /Undo the import of larch-house.production.csv/ })
       .first()

@@ -450,7 +450,7 @@ test.describe("pages without a network", () => {
   async function tour(page: Page): Promise<void> {
     for (const [station, heading] of [
       ["Brief", "Complaint, in the owner's words"],
-      ["Compare", "Where the energy goes"],
+      ["Compare", "String gives nothing"],
       ["Diagnose", "String gives nothing"],
       ["Hand over", "Service report"],
       ["Walk", "points seen"],

@@ -61,6 +61,8 @@ const openStrip = async (page) => {
 
 const ribbonDrawn = (page) => page.locator("canvas[aria-busy=false]").waitFor();
 
+const skyDrawn = (page) => page.getByText(/^The data imply/).waitFor();
+
 /** The barn's own file with a steeper roof: asks what it is to be. */
 const askAboutBarn = async (page) => {
   const barn = JSON.parse(readFileSync(join(demo.folder, "demo-files/weir-barn.site.json"), "utf8"));
@@ -82,15 +84,14 @@ try {
     before: (page) => page.getByRole("article", { name: "DC isolator" }).scrollIntoViewIfNeeded(),
   });
   await shoot("recorded-phone", `${CASE}/walk`, PHONE, { before: openStrip });
-  await shoot("compare", `${CASE}/compare`, DESK, { before: ribbonDrawn });
-  await shoot("cascade", `${CASE}/compare`, DESK, {
-    before: (page) => page.getByRole("heading", { name: "Where the energy goes" }).evaluate((heading) => heading.scrollIntoView()),
-  });
-  await shoot("assumptions", `${CASE}/compare`, DESK, {
+  await shoot("compare", `${CASE}/compare?day=2026-03-20`, DESK, { before: ribbonDrawn });
+  await shoot("compare-sky", "/cases/lake-rack-2026/compare?leaf=sky", DESK, { before: skyDrawn });
+  await shoot("compare-parts", "/cases/joinery-2026/compare?leaf=parts&part=c1", DESK);
+  await shoot("cascade", `${CASE}/compare?leaf=cascade`, DESK);
+  await shoot("assumptions", `${CASE}/compare?leaf=assumptions`, DESK, {
     before: async (page) => {
       await page.getByRole("button", { name: "Show what each one does" }).click();
       await page.getByText("Beside each").waitFor({ timeout: 60_000 });
-      await page.getByRole("heading", { name: "Assumptions" }).evaluate((heading) => heading.scrollIntoView());
     },
   });
   await shoot("diagnose", `${CASE}/diagnose`, DESK);

@@ -9,7 +9,7 @@ import { Assumptions } from "./Assumptions";
 import { CalibrationPanel } from "./CalibrationPanel";
 import { LossCascade } from "./cascade/LossCascade";
 import { type CauseSpan, DaysLeaf } from "./days/DaysLeaf";
-import { Leaves } from "./Leaves";
+import { type Leaf, Leaves } from "./Leaves";
 import type { DayPhoto } from "./parts/DayPlay";
 import { PartsLeaf } from "./parts/PartsLeaf";
 import { Standing } from "./Standing";
@@ -25,44 +25,44 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
       <ImportList imports={imports} timeZone={site.location.timeZone} />
     </div>
   );
-  if (!analysis) {
-    return (
-      <div className="grid gap-8 *:min-w-0">
-        <h2 className="sr-only">Compare</h2>
-        <p className="border-l-4 border-watch bg-raised p-4">{nothingWords(view.state.summary)}</p>
-        {data}
-      </div>
-    );
-  }
-  const { overview, diagnosis } = analysis;
-  const chief = chiefCause(view.ledger);
-  const shared = { siteId: site.id, revision: `${diagnosis.period.to} ${view.state.madeAt}`, overview, spans: spansOf(view) };
+  const leaves = analysis ? pictures(view, analysis) : [];
   return (
     <div className="grid gap-3 *:min-w-0">
       <h2 className="sr-only">Compare</h2>
-      <Standing view={view} chief={chief} />
-      <EnergyFigures view={view} dense />
-      <Leaves
-        label="Leaves"
-        leaves={[
-          { id: "days", title: "Days", body: <DaysLeaf {...shared} chief={chief} /> },
-          { id: "sky", title: "Sky", body: <SkyLeaf site={site} revision={shared.revision} overview={overview} /> },
-          {
-            id: "parts",
-            title: "Strings and modules",
-            body: <PartsLeaf site={site} revision={shared.revision} overview={overview} photos={photosOf(view)} />,
-          },
-          { id: "cascade", title: "Cascade", body: <LossCascade view={view} /> },
-          {
-            id: "assumptions",
-            title: "Assumptions",
-            body: <Assumptions site={site} cascade={overview.cascade} bandPct={overview.band.pct} />,
-          },
-          { id: "data", title: "Data", body: data },
-        ]}
-      />
+      {analysis ? (
+        <Standing view={view} chief={chiefCause(view.ledger)} />
+      ) : (
+        <p className="border-l-4 border-watch bg-raised p-4">{nothingWords(view.state.summary)}</p>
+      )}
+      {analysis ? <EnergyFigures view={view} dense /> : null}
+      <Leaves label="Leaves" leaves={[...leaves, { id: "data", title: "Data", body: data }]} />
     </div>
   );
+}
+
+/** The leaves that show the comparison. */
+function pictures(view: CaseView, { overview, diagnosis }: NonNullable<CaseView["analysis"]>): Leaf[] {
+  const { site } = view;
+  const revision = `${diagnosis.period.to} ${view.state.madeAt}`;
+  return [
+    {
+      id: "days",
+      title: "Days",
+      body: <DaysLeaf siteId={site.id} revision={revision} overview={overview} spans={spansOf(view)} chief={chiefCause(view.ledger)} />,
+    },
+    { id: "sky", title: "Sky", body: <SkyLeaf site={site} revision={revision} overview={overview} /> },
+    {
+      id: "parts",
+      title: "Strings and modules",
+      body: <PartsLeaf site={site} revision={revision} overview={overview} photos={photosOf(view)} />,
+    },
+    { id: "cascade", title: "Cascade", body: <LossCascade view={view} /> },
+    {
+      id: "assumptions",
+      title: "Assumptions",
+      body: <Assumptions site={site} cascade={overview.cascade} bandPct={overview.band.pct} />,
+    },
+  ];
 }
 
 /** What each cause acted on, by calendar days. */

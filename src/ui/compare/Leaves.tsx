@@ -40,7 +40,7 @@ export function Leaves({ leaves, label }: { leaves: readonly Leaf[]; label: stri
           ))}
         </ul>
       </nav>
-      <section aria-label={open.title}>{open.body}</section>
+      <section aria-label={`Leaf: ${open.title}`}>{open.body}</section>
     </div>
   );
 }

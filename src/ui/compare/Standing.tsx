@@ -3,8 +3,11 @@ import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { judgeGap } from "@/core/expected/uncertainty";
 import type { CaseView } from "@/server/cases/openCase";
 import { Figure } from "../marks/Figure";
-import { amount, instantDay } from "../marks/words";
+import { amount } from "../marks/words";
 import { NOTHING_SELECTED, selectionQuery } from "../selection/selection";
+import { standingWords } from "./standingWords";
+
+const EDGES = { wrong: "border-fix", open: "border-watch", sound: "border-sound" } as const;
 
 /** How things stand in one sentence, what the gap proves, and where to go on. */
 export function Standing({ view, chief }: { view: CaseView; chief: LedgerEntry | null }) {
@@ -13,27 +16,23 @@ export function Standing({ view, chief }: { view: CaseView; chief: LedgerEntry |
   // At the terminals and within the inverter's own limits: what a healthy array would really have sent.
   const expectedKwh = overview.cascade.rating;
   const { measuredKwh } = diagnosis.energy;
-  const judged = judgeGap(expectedKwh, measuredKwh, overview.band.pct);
+  const { first, rest, look } = standingWords(
+    { expectedKwh, measuredKwh, bandPct: overview.band.pct },
+    view.ledger,
+    chief,
+    view.site.location.timeZone,
+  );
+  const { gapPct } = judgeGap(expectedKwh, measuredKwh, overview.band.pct);
   const diagnose = `/cases/${view.id}/diagnose${chief ? selectionQuery({ ...NOTHING_SELECTED, cause: chief }) : ""}`;
   return (
-    <div
-      className={`flex flex-wrap items-center justify-between gap-x-5 gap-y-1 border-l-4 bg-raised px-3 py-1.5 ${chief ? "border-fix" : judged.within ? "border-sound" : "border-watch"}`}
-    >
+    <div className={`flex flex-wrap items-center justify-between gap-x-5 gap-y-1 border-l-4 bg-raised px-3 py-1.5 ${EDGES[look]}`}>
       <p className="min-w-0 flex-1 basis-72">
-        {chief ? (
-          <>
-            <strong>{chief.title}</strong> on {chief.scope} counts most, since{" "}
-            {instantDay(chief.since as string, view.site.location.timeZone)}.{" "}
-          </>
-        ) : (
-          <strong>Nothing wrong stands. </strong>
-        )}
-        Measured is {judged.words}
+        <strong>{first}</strong> {rest}
       </p>
       <Figure
         bare
         label="Gap"
-        value={`${judged.gapPct < 0 ? "+" : "\u2212"}${Math.abs(judged.gapPct).toFixed(1)} %`}
+        value={`${gapPct < 0 ? "+" : "\u2212"}${Math.abs(gapPct).toFixed(1)} %`}
         origin={{
           formula: "1 \u2212 measured / expected; proved where it is larger than the band",
           inputs: [

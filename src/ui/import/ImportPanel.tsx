@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { choose } from "../selection/useSelection";
 import { useImportJob } from "./useImportJob";
 
 const KINDS = [
@@ -19,7 +20,16 @@ export function ImportPanel({ siteId, demoFiles }: { siteId: string; demoFiles: 
       </h2>
       <div className="mt-3 grid gap-4 md:grid-cols-2">
         {KINDS.map((entry) => (
-          <DropTarget key={entry.kind} {...entry} busy={busy} onFile={(file) => void start(entry.kind, file)} />
+          <DropTarget
+            key={entry.kind}
+            {...entry}
+            busy={busy}
+            onFile={(file) => {
+              // The leaf stays open when there are pictures to show: what came of the file is said here.
+              choose("leaf", "data");
+              void start(entry.kind, file);
+            }}
+          />
         ))}
       </div>
       <div role="status" className="mt-3 min-h-12">

@@ -8,6 +8,7 @@ import { HatchSwatch } from "../marks/causeHatch";
 import { Figure, type Origin } from "../marks/Figure";
 import { SeverityMark } from "../marks/SeverityMark";
 import { amount, instantDay, lastDay, money, sureness } from "../marks/words";
+import { useSelection } from "../selection/useSelection";
 import { ContradictionList, DangerList } from "./LedgerBeside";
 
 export interface LedgerProps {
@@ -54,6 +55,8 @@ const keyOf = (entry: LedgerEntry) => `${entry.cause}/${entry.scope}/${entry.unt
 export function Ledger({ entries: all, beside, findings, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {
   const entries = useMemo(() => linesOf(all), [all]);
   const moved = useMoves(entries);
+  const { selection, select } = useSelection();
+  const isPicked = ({ cause, scope }: LedgerEntry) => selection.cause?.cause === cause && selection.cause.scope === scope;
   const graded = SEVERITIES.map((severity) => [severity, findings.filter((finding) => finding.severity === severity)] as const).filter(
     ([, list]) => list.length > 0,
   );
@@ -80,13 +83,22 @@ export function Ledger({ entries: all, beside, findings, timeZone, valuePerKwh, 
         {entries.map((entry, k) => {
           const change = moved.get(keyOf(entry));
           return (
-            <li key={keyOf(entry)} className="border-b border-rule py-3">
+            <li
+              key={keyOf(entry)}
+              className={`border-b border-rule py-3 ${isPicked(entry) ? "-mx-3 border-l-4 border-l-act bg-raised pr-3 pl-2" : ""}`}
+            >
               <div className="flex items-start gap-2.5">
                 <HatchSwatch cause={entry.cause} id={`ledger-${place}-${k}`} />
                 <div className="min-w-0 flex-1">
-                  <div className="font-semibold">
+                  <button
+                    type="button"
+                    className="block w-full text-left font-semibold hover:underline max-desk:min-h-11"
+                    aria-pressed={isPicked(entry)}
+                    title="Mark it in all pictures"
+                    onClick={() => select({ cause: isPicked(entry) ? null : { cause: entry.cause, scope: entry.scope } })}
+                  >
                     {entry.title} <span className="font-mono text-sm font-normal">{entry.scope}</span>
-                  </div>
+                  </button>
                   <div className="caption">
                     {entry.since
                       ? entry.until

@@ -4,11 +4,17 @@ import { Command } from "cmdk";
 import { useParams, useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
+import { readSelection, selectionQuery } from "../selection/selection";
 import { toggleSheet } from "./sheet";
 import { STATIONS } from "./stations";
 
 /** Where a digit is text and not a command. */
 const TYPING = "input:not([type=radio], [type=range], [type=checkbox]), textarea, select, [role=dialog]";
+
+/** A station with what is picked in the address now. */
+function stationPath(caseId: string, station: string): string {
+  return `/cases/${caseId}/${station}${selectionQuery(readSelection(new URLSearchParams(window.location.search)))}`;
+}
 
 /** A place to jump to. */
 export interface Destination {
@@ -33,7 +39,7 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
       const target = event.target as HTMLElement;
       if (event.ctrlKey || event.metaKey || event.altKey || target.closest(TYPING)) return;
       const chosen = STATIONS[Number(event.key) - 1];
-      if (caseId && chosen) router.push(`/cases/${caseId}/${chosen.id}`);
+      if (caseId && chosen) router.push(stationPath(caseId, chosen.id));
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
@@ -67,7 +73,7 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
               <Command.Empty className="px-4 py-3 text-quiet">Nothing of that name</Command.Empty>
               {caseId
                 ? STATIONS.map((entry) => (
-                    <Command.Item key={entry.id} className={item} onSelect={go(() => router.push(`/cases/${caseId}/${entry.id}`))}>
+                    <Command.Item key={entry.id} className={item} onSelect={go(() => router.push(stationPath(caseId, entry.id)))}>
                       Station: {entry.title}
                     </Command.Item>
                   ))

@@ -2,11 +2,15 @@
 
 import Link from "next/link";
 import { useParams } from "next/navigation";
+import { selectionQuery } from "../selection/selection";
+import { useSelection } from "../selection/useSelection";
 import { STATIONS, type StationStates } from "./stations";
 
 /** The stations of a case in working order: at the left on a desk, along the bottom in the field. */
 export function Spine({ caseId, states }: { caseId: string; states: StationStates }) {
   const { station: current } = useParams<{ station: string }>();
+  // What is picked goes along to the next station.
+  const picked = selectionQuery(useSelection().selection);
   return (
     <nav
       aria-label="Stations"
@@ -16,7 +20,7 @@ export function Spine({ caseId, states }: { caseId: string; states: StationState
         {STATIONS.map((station, k) => (
           <li key={station.id} className={`min-w-0 flex-1 desk:flex-none ${station.ready ? "" : "hidden desk:block"}`}>
             <Link
-              href={`/cases/${caseId}/${station.id}`}
+              href={`/cases/${caseId}/${station.id}${picked}`}
               aria-current={station.id === current ? "page" : undefined}
               className={`flex min-h-14 flex-col justify-center px-1 text-center no-underline desk:min-h-12 desk:border-l-4 desk:px-4 desk:py-1.5 desk:text-left ${
                 station.id === current

@@ -99,6 +99,7 @@ function useShareColour(): (share: number) => string {
   return useMemo(() => {
     if (typeof document === "undefined") return () => "transparent";
     const [stops, paper] = [sheetRamp(), sheetColour("--paper")];
-    return (share: number) => `rgb(${mix(paper, ramp(stops, Math.min(1, Math.max(0, (share - LEAST_SHARE) / (1 - LEAST_SHARE)))), 0.8).join(" ")})`;
+    return (share: number) =>
+      `rgb(${mix(paper, ramp(stops, Math.min(1, Math.max(0, (share - LEAST_SHARE) / (1 - LEAST_SHARE)))), 0.8).join(" ")})`;
   }, [sheet]);
 }

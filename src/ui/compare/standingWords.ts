@@ -1,0 +1,53 @@
+import { CAUSES } from "@/core/causes/causes";
+import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import { judgeGap } from "@/core/expected/uncertainty";
+import { amount, instantDay } from "../marks/words";
+
+/** What is said of a comparison in a line: what counts most, then what the sums prove. */
+export interface StandingWords {
+  /** The name of what counts most, or that nothing is wrong. */
+  first: string;
+  rest: string;
+  /** Something is wrong; something may be; nothing is. */
+  look: "wrong" | "open" | "sound";
+}
+
+/** What the inverters' own limits take is no part of what is expected at the terminals. */
+const WITHIN_EXPECTED: ReadonlySet<string> = new Set(["clipping", "start-threshold"]);
+/** Of what is lost: causes that explain so much of it leave nothing open. */
+const EXPLAINED = 0.5;
+
+/**
+ * How things stand in one sentence or two.
+ * @param expectedKwh at the terminals, with start and rating @param bandPct half width of its band
+ */
+export function standingWords(
+  { expectedKwh, measuredKwh, bandPct }: { expectedKwh: number; measuredKwh: number; bandPct: number },
+  ledger: readonly LedgerEntry[],
+  chief: LedgerEntry | null,
+  timeZone: string,
+): StandingWords {
+  const judged = judgeGap(expectedKwh, measuredKwh, bandPct);
+  if (chief) {
+    const since = `since ${instantDay(chief.since as string, timeZone)}`;
+    return { first: chief.title, rest: `on ${chief.scope} counts most, ${since}. Measured is ${judged.words}`, look: "wrong" };
+  }
+  const known = ledger.filter(({ since, overruled, lossKwh }) => since !== null && overruled?.holds !== "no" && lossKwh > 0);
+  const built = known.filter(({ cause, until }) => CAUSES[cause].kind === "design" && until === null);
+  const over = known.filter(({ until }) => until !== null);
+  const sum = (some: readonly LedgerEntry[]) => some.reduce((total, { lossKwh }) => total + lossKwh, 0);
+  const names = (some: readonly LedgerEntry[]) => [...new Set(some.map(({ title }) => title.toLowerCase()))].join(", ");
+  const parts = [
+    built.length > 0 ? `As it is built ${amount(sum(built))} kWh are held back (${names(built)}).` : "",
+    over.length > 0 ? `What is over took ${amount(sum(over))} kWh (${names(over)}).` : "",
+  ].filter(Boolean);
+  const lost = expectedKwh - measuredKwh;
+  const explained = lost > 0 && sum([...over, ...built.filter(({ cause }) => !WITHIN_EXPECTED.has(cause))]) >= EXPLAINED * lost;
+  if (judged.within || explained)
+    return {
+      first: "Nothing wrong stands.",
+      rest: [...parts, judged.within ? `Measured is ${judged.words}` : ""].filter(Boolean).join(" "),
+      look: "sound",
+    };
+  return { first: "Nothing wrong stands.", rest: [...parts, `Measured is ${judged.words}`].join(" "), look: "open" };
+}
