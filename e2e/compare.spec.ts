@@ -4,7 +4,7 @@ import { expect, LARCH_CASE, test } from "./app";
 
 test.use({ file: "compare" });
 
-const LEAVES = ["Days", "Sky", "Strings and modules", "Cascade", "Assumptions", "Data"];
+const LEAVES = ["Days", "Sky", "Strings and modules", "Against expected", "Cascade", "Assumptions", "Data"];
 const leaf = (page: Page, title: string) => page.getByRole("navigation", { name: "Leaves" }).getByRole("link", { name: title });
 const line = (page: Page) => page.getByRole("slider", { name: /^Reading line over the days/ });
 const ledger = (page: Page) => page.getByRole("complementary", { name: "Evidence ledger" });
@@ -112,6 +112,14 @@ test("a string that falls behind is named; a module is picked on the plan, and a
   // A string's own data say no module by itself.
   await page.goto(`${LARCH_CASE}/compare?leaf=parts`);
   await expect(page.getByRole("region", { name: "Leaf: Strings and modules" })).toContainText("s2");
+});
+
+test("a cause is named where its points lie, and its days are marked when it is picked", async ({ page }) => {
+  await page.goto(`${LARCH_CASE}/compare?leaf=scatter`, { waitUntil: "networkidle" });
+  await expect(page.getByTestId("scatter-words")).toHaveText(/String gives nothing \(s2\) about 5\d % of [\d.]+ kW/);
+  await page.getByRole("button", { name: "String gives nothing (s2)" }).click();
+  await expect(page).toHaveURL(/cause=string-open@s2/);
+  await expect(page.getByText("dark: days of the picked cause")).toBeVisible();
 });
 
 test("every leaf is clean for those who don't see it", async ({ page }) => {

@@ -13,6 +13,7 @@ import { type Leaf, Leaves } from "./Leaves";
 import type { DayPhoto } from "./parts/DayPlay";
 import { PartsLeaf } from "./parts/PartsLeaf";
 import { Standing } from "./Standing";
+import { ScatterLeaf } from "./scatter/ScatterLeaf";
 import { SkyLeaf } from "./sky/SkyLeaf";
 
 /** Measured against expected: how it stands, the pictures that show it in leaves, and where the data come in. */
@@ -55,6 +56,11 @@ function pictures(view: CaseView, { overview, diagnosis }: NonNullable<CaseView[
       id: "parts",
       title: "Strings and modules",
       body: <PartsLeaf site={site} revision={revision} overview={overview} photos={photosOf(view)} />,
+    },
+    {
+      id: "scatter",
+      title: "Against expected",
+      body: <ScatterLeaf siteId={site.id} revision={revision} overview={overview} spans={spansOf(view)} />,
     },
     { id: "cascade", title: "Cascade", body: <LossCascade view={view} /> },
     {
