@@ -29,6 +29,8 @@ export interface CauseAbout<Id extends string = string> {
   onePart?: true;
   /** It takes so much while it lasts that data of the time show it. */
   seenInData?: true;
+  /** It comes and goes with the weather: a while without it doesn't say that it is over. */
+  recurs?: true;
   /** What is told of it at one place is one story, however often it came and went. */
   oneStory?: true;
 }

@@ -10,7 +10,7 @@ import { dayBookShapeOf, joinDayBooks, writeDayBook } from "./writeDayBook";
 function told(days = 12, tells?: RegExp) {
   const { site, weather, production } = simulatedCase({ days, told: tells });
   const comparison = compare(site, weather, production, { weather: "w", production: "p" });
-  return { comparison, states: statesOf(comparison) };
+  return { comparison, states: statesOf(comparison), causeDays: [] };
 }
 
 describe("a power as it is written", () => {

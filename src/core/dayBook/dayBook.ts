@@ -43,6 +43,11 @@ export class DayBook {
     return this.float(row, DAY_WEATHER.length + part);
   }
 
+  /** What a cause took on a day, kWh; NaN where it isn't known. @param cause its place among the shape's causes */
+  causeKwh(row: number, cause: number): number {
+    return this.float(row, DAY_WEATHER.length + this.shape.parts.length + cause);
+  }
+
   /** "2026-01-15" of a row. */
   dayOf(row: number): string {
     return dayName(this.firstDay + row);

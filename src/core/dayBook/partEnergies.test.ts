@@ -13,6 +13,7 @@ function bookOf(parts: DayBookShape["parts"], energies: number[][]): DayBook {
     minutesPerColumn: 1440,
     units: [{ scope: "inv1", peakW: 1 }],
     parts,
+    causes: [],
   };
   const view = new DataView(new ArrayBuffer(shape.rows * rowBytes(shape)));
   energies.forEach((day, row) => {

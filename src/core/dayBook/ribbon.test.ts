@@ -13,6 +13,7 @@ const SHAPE: DayBookShape = {
     { scope: "b", peakW: 1000 },
   ],
   parts: [],
+  causes: [],
 };
 
 /** A book of two units whose slots are told as [expected, measured]; one list a day for both. */

@@ -10,6 +10,7 @@ const SHAPE: DayBookShape = {
   minutesPerColumn: 360,
   units: [{ scope: "inv1", peakW: 4000 }],
   parts: [],
+  causes: [],
 };
 
 function book(measured: (row: number, column: number) => number): DayBook {

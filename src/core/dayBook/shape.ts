@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { CAUSE_IDS } from "../causes/causes";
 
 /** What a day book holds and how large its rows are. Everything in it stands by the site's own calendar days, one row a day. */
 export const dayBookShapeSchema = z.object({
@@ -11,6 +12,8 @@ export const dayBookShapeSchema = z.object({
   units: z.array(z.object({ scope: z.string(), peakW: z.number() })),
   /** Strings and modules whose own energy is told, as scopes; in kWh, or in Ah where only a current is. */
   parts: z.array(z.object({ scope: z.string(), unit: z.enum(["kWh", "Ah"]) })),
+  /** Causes that took energy, each at its place. */
+  causes: z.array(z.object({ cause: z.enum(CAUSE_IDS), scope: z.string() })),
 });
 
 export type DayBookShape = z.infer<typeof dayBookShapeSchema>;
@@ -40,7 +43,7 @@ export function powerBytes({ columns, units }: Pick<DayBookShape, "columns" | "u
   return 4 * columns * units.length;
 }
 
-/** Bytes of a whole row: the powers, then as floats of 32 bits the day's weather and the energies of its parts. */
-export function rowBytes(shape: Pick<DayBookShape, "columns" | "units" | "parts">): number {
-  return powerBytes(shape) + 4 * (DAY_WEATHER.length + shape.parts.length);
+/** Bytes of a whole row: the powers, then as floats of 32 bits the day's weather, the energies of its parts, and what each cause took. */
+export function rowBytes(shape: Pick<DayBookShape, "columns" | "units" | "parts" | "causes">): number {
+  return powerBytes(shape) + 4 * (DAY_WEATHER.length + shape.parts.length + shape.causes.length);
 }

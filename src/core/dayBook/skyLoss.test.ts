@@ -11,7 +11,7 @@ import { dayBookShapeOf, writeDayBook } from "./writeDayBook";
 function bookOf(faults: object[] = [], days = 120) {
   const { site, weather, production } = simulatedCase({ days, faults });
   const comparison = compare(site, weather, production, { weather: "w", production: "p" });
-  const run = { comparison, states: statesOf(comparison) };
+  const run = { comparison, states: statesOf(comparison), causeDays: [] };
   const shape = dayBookShapeOf(run);
   return { site, comparison, book: new DayBook(shape, writeDayBook(run, shape)) };
 }

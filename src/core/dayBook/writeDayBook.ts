@@ -1,5 +1,6 @@
 import type { Comparison } from "../comparison/compare";
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "../constants";
+import type { CauseDays } from "../diagnosis/causeDays";
 import { dayName } from "../series/localDay";
 import type { UnitState } from "../signatures/signature";
 import { codeOf, DAY_WEATHER, type DayBookShape, type DayWeather, NOT_KNOWN, powerBytes, rowBytes } from "./shape";
@@ -12,10 +13,11 @@ const MOST_UNITS = 8;
 interface Told {
   comparison: Comparison;
   states: readonly UnitState[];
+  causeDays: readonly CauseDays[];
 }
 
 /** What a comparison's day book will hold. */
-export function dayBookShapeOf({ comparison, states }: Told): DayBookShape {
+export function dayBookShapeOf({ comparison, states, causeDays }: Told): DayBookShape {
   const { days, grid, production, site } = comparison;
   const minutesPerColumn = Math.max(LEAST_SLOT_MINUTES, grid.stepMs / MINUTE_MS);
   const top = (series: readonly Float64Array[]) => {
@@ -45,6 +47,7 @@ export function dayBookShapeOf({ comparison, states }: Told): DayBookShape {
         ? states.map(({ unit }) => ({ scope: unit.scope, peakW: top([unit.expectedW]) }))
         : [{ scope: "site", peakW: top(states.map(({ unit }) => unit.expectedW)) }],
     parts: [...strings, ...modules],
+    causes: causeDays.map(({ cause, scope }) => ({ cause, scope })),
   };
 }
 
@@ -52,7 +55,10 @@ export function dayBookShapeOf({ comparison, states }: Told): DayBookShape {
  * Writes a comparison's days as a day book.
  * @param shape what it is to hold; that of an older book where this one is to be joined to it (its own days and rows count)
  */
-export function writeDayBook(told: Told, shape: Pick<DayBookShape, "columns" | "minutesPerColumn" | "units" | "parts">): Uint8Array {
+export function writeDayBook(
+  told: Told,
+  shape: Pick<DayBookShape, "columns" | "minutesPerColumn" | "units" | "parts" | "causes">,
+): Uint8Array {
   const { days } = told.comparison;
   const [firstDay, lastDay] = [days.days[0], days.days[days.days.length - 1]];
   const bytes = rowBytes(shape);
@@ -74,6 +80,10 @@ export function writeDayBook(told: Told, shape: Pick<DayBookShape, "columns" | "
     });
     DAY_WEATHER.forEach((what, k) => {
       view.setFloat32(from + floatsAt + 4 * k, weatherOf(told.comparison, row, what), true);
+    });
+    shape.causes.forEach(({ cause, scope }, k) => {
+      const daily = told.causeDays.find((one) => one.cause === cause && one.scope === scope);
+      view.setFloat32(from + floatsAt + 4 * (DAY_WEATHER.length + shape.parts.length + k), daily?.lossKwh[row] ?? 0, true);
     });
     shape.parts.forEach(({ scope, unit }, k) => {
       view.setFloat32(from + floatsAt + 4 * (DAY_WEATHER.length + k), partOf(told.comparison, row, scope, unit), true);

@@ -15,6 +15,7 @@ import type { Signature, UnitState } from "../signatures/signature";
 import type { SiteFile } from "../site/siteSchema";
 import { assemble, fittedEvidence } from "./assemble";
 import { attributed, lightFactor } from "./attributed";
+import { causeDays } from "./causeDays";
 import { couldHide } from "./couldHide";
 import { knownCauses } from "./known";
 import { carriedOf, freeze } from "./onward/freeze";
@@ -102,7 +103,12 @@ function diagnoseMended(comparison: Comparison, { signatures, light }: Told, men
   const suspects = tried.filter(({ candidate }) => !told.has(candidate.cause));
   const unseen = couldHide(fit, new Set([...told, ...suspects.map(({ candidate }) => candidate.cause)]));
   const findings = { comparison, states, files, standing, suspects, attribution, unseen };
-  return { diagnosis: assemble(findings), comparison, states, frozen: freeze(findings, light, fit.state.coefficients) };
+  const diagnosis = assemble(findings);
+  const members = standing.map(({ candidate }) => candidate);
+  return {
+    ...{ diagnosis, comparison, states, causeDays: causeDays(members, attribution, states, diagnosis.causes) },
+    frozen: freeze(findings, light, fit.state.coefficients),
+  };
 }
 
 /** Whether a cause says that the light itself is told wrong. */

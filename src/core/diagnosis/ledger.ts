@@ -6,6 +6,7 @@ import type { Contradiction, DangerTold, DiagnosedCause, Diagnosis } from "../fo
 import { writeInstant } from "../formats/instant";
 import { placeOf } from "../plane/scopePlace";
 import type { SiteFile } from "../site/siteSchema";
+import { stands } from "./stands";
 
 /** A finding as the ledger needs it. */
 export interface LedgerFinding {
@@ -30,6 +31,8 @@ export interface LedgerEntry {
   /** Null of what the data don't show. */
   since: string | null;
   until: string | null;
+  /** Whether it still stands at the end of the data, though it may have been away just then. */
+  stands: boolean;
   evidence: DiagnosedCause["evidence"];
   nextTest: string | null;
   /** What a person says of it over all that, and why; null where nobody did, or without a reason. */
@@ -66,19 +69,21 @@ export function buildLedger(
     })),
     readings: [],
   });
-  const entry = (told: DiagnosedCause) => entryOf(told, overrulings);
+  const endMs = diagnosis ? Date.parse(diagnosis.period.to) : Number.POSITIVE_INFINITY;
+  const entry = (told: DiagnosedCause) => entryOf(told, overrulings, endMs);
   const denied = ({ overruled }: LedgerEntry) => Number(overruled?.holds === "no");
   const entries = causes.map(entry).sort((a, b) => denied(a) - denied(b));
   return { entries, suspects: suspects.map(entry), contradictions, danger, nextTests, couldHide, otherEvidence };
 }
 
-function entryOf(told: DiagnosedCause, overrulings: readonly StandingOverruling[]): LedgerEntry {
+function entryOf(told: DiagnosedCause, overrulings: readonly StandingOverruling[], endMs: number): LedgerEntry {
   const said = overrulings.find(({ cause, scope }) => cause === told.cause && scope === told.scope);
   const { kind, title } = CAUSES[told.cause];
   const inData = told.evidence.some(({ from, weight }) => from === "data" && weight > 0);
   return {
     ...{ cause: told.cause, kind, title, scope: told.scope, lossKwh: told.lossKwh, regainKwh: told.regainKwh },
     ...{ confidence: told.confidence, since: inData ? told.from : null, until: told.to },
+    stands: stands({ cause: told.cause, until: told.to }, endMs),
     ...{ evidence: told.evidence, nextTest: told.nextTest },
     overruled:
       said && said.fields.holds !== "" && said.fields.reason !== ""

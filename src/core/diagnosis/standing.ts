@@ -3,6 +3,7 @@ import type { Attribution } from "../fit/attribute";
 import type { Accepted, Candidate } from "../fit/candidate";
 import type { Diagnosis } from "../formats/diagnosisFile";
 import type { Signature, UnitState } from "../signatures/signature";
+import type { CauseDays } from "./causeDays";
 import type { Hidden } from "./couldHide";
 
 /** A diagnosis with what sums and pictures are made from. */
@@ -10,6 +11,8 @@ export interface ToldSite {
   diagnosis: Diagnosis;
   comparison: Comparison;
   states: UnitState[];
+  /** What each cause that takes energy took on each day. */
+  causeDays: CauseDays[];
 }
 
 /** A cause that stands, with what it does at every interval and what it took. */

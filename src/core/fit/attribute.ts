@@ -14,15 +14,20 @@ export interface Share {
   regainKwh: number;
 }
 
+/** The same, with what it took on each row of the day index. */
+export interface DailyShare extends Share {
+  lossByRow: Float64Array;
+}
+
 export interface Attribution {
   /** In the order of the members. */
-  members: Share[];
+  members: DailyShare[];
   /** By unit of the axis: what its rating and its start threshold took; and of the points at its rating, the part at which it stood there. */
-  rating: Share[];
+  rating: DailyShare[];
   atRating: number[];
-  start: Share[];
+  start: DailyShare[];
   /** What the whole site's limit took. */
-  heldBack: Share;
+  heldBack: DailyShare;
   /** Healthy output without limits, in the light that there was, kWh. */
   unlimitedKwh: number;
   measuredKwh: number;
@@ -67,6 +72,8 @@ export function attribute(
   const bitOf = new Int32Array(site + 1);
   const lost = new Float64Array(site + 1);
   const regain = new Float64Array(site + 1);
+  const rows = axis.comparison.days.days.length;
+  const byRow = Array.from(lost, () => new Float64Array(rows));
   const chains = units.map((unit, u) => {
     const mine = members.flatMap(({ layers }, member): MemberLayer[] =>
       layers.filter((layer) => layer.unit === u).map((layer) => ({ member, layer })),
@@ -75,7 +82,7 @@ export function attribute(
     return { chain: new UnitChain(unit, seen, mine, { rating: rating[u], start: start[u] }, bitOf), mine };
   });
   const out: Attribution = {
-    ...{ members: [], rating: [], atRating: [], start: [], heldBack: { lossKwh: 0, regainKwh: 0 } },
+    ...{ members: [], rating: [], atRating: [], start: [], heldBack: { lossKwh: 0, regainKwh: 0, lossByRow: byRow[site] } },
     ...{ unlimitedKwh: 0, measuredKwh: 0, calibrationKwh: 0 },
   };
   const active: number[] = [];
@@ -127,7 +134,9 @@ export function attribute(
       if ((whole.start || left.start) && active.length < MOST_BITS) takeIn(start[u], active.push(start[u]) - 1);
     }
     const add = (member: number, loss: number, back: number) => {
-      lost[member] += intervalKwh(loss, stepMs);
+      const kwh = intervalKwh(loss, stepMs);
+      lost[member] += kwh;
+      byRow[member][axis.row[p]] += kwh;
       regain[member] += intervalKwh(back, stepMs);
     };
     if (active.includes(site)) {
@@ -151,7 +160,7 @@ export function attribute(
     }
     for (const member of active) bitOf[member] = 0;
   }
-  const of = (member: number): Share => ({ lossKwh: lost[member], regainKwh: regain[member] });
+  const of = (member: number): DailyShare => ({ lossKwh: lost[member], regainKwh: regain[member], lossByRow: byRow[member] });
   out.members = members.map((_, k) => of(k));
   out.rating = rating.map(of);
   out.atRating = over.map((count, u) => (count > 0 ? stood[u] / count : 0));

@@ -4,7 +4,7 @@ import { standingWords } from "./standingWords";
 
 const entry = (some: Partial<LedgerEntry>): LedgerEntry => ({
   ...{ cause: "string-open", kind: "fault", title: "String gives nothing", scope: "s2", lossKwh: 300, regainKwh: 300, confidence: 0.98 },
-  ...{ since: "2026-03-14T09:00:00Z", until: null, evidence: [], nextTest: null, overruled: null },
+  ...{ since: "2026-03-14T09:00:00Z", until: null, stands: true, evidence: [], nextTest: null, overruled: null },
   ...some,
 });
 const sums = { expectedKwh: 1000, measuredKwh: 700, bandPct: 7.5 };
@@ -21,7 +21,7 @@ describe("how a comparison stands", () => {
   });
 
   it("says that nothing is wrong where what lacks is over or built so", () => {
-    const snow = entry({ cause: "snow", title: "Snow cover", scope: "site", lossKwh: 180, until: "2026-04-01T00:00:00Z" });
+    const snow = entry({ cause: "snow", title: "Snow cover", scope: "site", lossKwh: 180, until: "2026-04-01T00:00:00Z", stands: false });
     const mixed = entry({ cause: "orientation-mismatch", title: "Mixed aspects in a string", scope: "c1", lossKwh: 90 });
     expect(words([snow, mixed], null)).toEqual({
       first: "Nothing wrong stands.",
@@ -35,7 +35,13 @@ describe("how a comparison stands", () => {
     expect(words([clipped], null).look).toBe("open");
     expect(
       words(
-        [entry({ overruled: { holds: "no", reason: "tested", author: "J", at: "2026-05-01T00:00:00Z" }, until: "2026-04-01T00:00:00Z" })],
+        [
+          entry({
+            overruled: { holds: "no", reason: "tested", author: "J", at: "2026-05-01T00:00:00Z" },
+            until: "2026-04-01T00:00:00Z",
+            stands: false,
+          }),
+        ],
         null,
       ).look,
     ).toBe("open");

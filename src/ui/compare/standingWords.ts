@@ -33,8 +33,8 @@ export function standingWords(
     return { first: chief.title, rest: `on ${chief.scope} counts most, ${since}. Measured is ${judged.words}`, look: "wrong" };
   }
   const known = ledger.filter(({ since, overruled, lossKwh }) => since !== null && overruled?.holds !== "no" && lossKwh > 0);
-  const built = known.filter(({ cause, until }) => CAUSES[cause].kind === "design" && until === null);
-  const over = known.filter(({ until }) => until !== null);
+  const built = known.filter(({ cause, stands }) => CAUSES[cause].kind === "design" && stands);
+  const over = known.filter(({ stands }) => !stands);
   const sum = (some: readonly LedgerEntry[]) => some.reduce((total, { lossKwh }) => total + lossKwh, 0);
   const names = (some: readonly LedgerEntry[]) => [...new Set(some.map(({ title }) => title.toLowerCase()))].join(", ");
   const parts = [

@@ -32,7 +32,7 @@ interface LedgerLine extends LedgerEntry {
 function linesOf(entries: readonly LedgerEntry[]): LedgerLine[] {
   const lines = new Map<string, LedgerLine>();
   for (const entry of entries) {
-    const key = entry.until === null ? `${entry.cause}/${entry.scope}/${entry.since}` : `${entry.cause}/${entry.scope}/ended`;
+    const key = entry.stands ? `${entry.cause}/${entry.scope}/${entry.since}` : `${entry.cause}/${entry.scope}/ended`;
     const known = lines.get(key);
     if (!known) lines.set(key, { ...entry, spells: 1 });
     else {
@@ -49,7 +49,7 @@ function linesOf(entries: readonly LedgerEntry[]): LedgerLine[] {
   return [...lines.values()].sort((a, b) => b.lossKwh - a.lossKwh);
 }
 
-const keyOf = (entry: LedgerEntry) => `${entry.cause}/${entry.scope}/${entry.until === null ? entry.since : "ended"}`;
+const keyOf = (entry: LedgerEntry) => `${entry.cause}/${entry.scope}/${entry.stands ? entry.since : "ended"}`;
 
 /** Causes so far with what they explain and how sure they are; a change since the last look is marked. */
 export function Ledger({ entries: all, beside, findings, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {

@@ -18,7 +18,7 @@ import { Reasons, signed } from "./Reasons";
 /** The causes in order of what they cost, each with its reasons and the test that tells most next. */
 export function DiagnoseBench({ view }: { view: CaseView }) {
   const { analysis, ledger } = view;
-  const standing = ledger.filter(({ until }) => until === null);
+  const standing = ledger.filter(({ stands }) => stands);
   // The picture is of what stands before what is over.
   const worst = [...standing, ...ledger].find(
     (entry) => entry.since !== null && entry.overruled?.holds !== "no" && CAUSES[entry.cause].kind !== "design",
@@ -111,7 +111,7 @@ function Suspects({ suspects }: { suspects: readonly LedgerEntry[] }) {
 }
 
 function deadStrings(ledger: readonly LedgerEntry[]): string[] {
-  return ledger.filter((entry) => entry.cause === "string-open" && entry.until === null).map((entry) => entry.scope);
+  return ledger.filter((entry) => entry.cause === "string-open" && entry.stands).map((entry) => entry.scope);
 }
 
 function CauseCard({ entry, order, view }: { entry: LedgerEntry; order: number; view: CaseView }) {

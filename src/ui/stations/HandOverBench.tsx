@@ -16,7 +16,7 @@ import { PrintButton } from "./PrintButton";
 export function HandOverBench({ view }: { view: CaseView }) {
   const { site, analysis, findings, ledger } = view;
   const zone = site.location.timeZone;
-  const dead = ledger.filter((entry) => entry.cause === "string-open" && entry.until === null).map((entry) => entry.scope);
+  const dead = ledger.filter((entry) => entry.cause === "string-open" && entry.stands).map((entry) => entry.scope);
   const chief = chiefCause(ledger);
   const worst = chief ?? ledger.find((entry) => entry.since !== null && CAUSES[entry.cause].kind !== "design");
   const bySeverity = SEVERITIES.map((severity) => ({ severity, list: findings.filter((finding) => finding.severity === severity) })).filter(

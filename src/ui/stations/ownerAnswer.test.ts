@@ -7,7 +7,7 @@ import { type Answered, chiefCause, ownerAnswer } from "./ownerAnswer";
 
 const entry = (cause: CauseId, lossKwh: number, until: string | null = null): LedgerEntry => ({
   ...{ cause, kind: CAUSES[cause].kind, title: CAUSES[cause].title, scope: "s2", lossKwh, regainKwh: lossKwh, confidence: 0.9 },
-  ...{ since: "2026-03-14T09:30:00Z", until, evidence: [], nextTest: "Look", overruled: null },
+  ...{ since: "2026-03-14T09:30:00Z", until, stands: until === null, evidence: [], nextTest: "Look", overruled: null },
 });
 
 /** @param lossKwh of 1,000 that could have come */

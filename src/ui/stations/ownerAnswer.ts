@@ -16,7 +16,7 @@ const isWrong = ({ cause, since, overruled }: LedgerEntry) =>
 
 /** What stands and counts most: a fault before what is outside, snow last; null where nothing does. */
 export function chiefCause(ledger: readonly LedgerEntry[]): LedgerEntry | null {
-  return ledger.filter((entry) => isWrong(entry) && entry.until === null).sort(byMending)[0] ?? null;
+  return ledger.filter((entry) => isWrong(entry) && entry.stands).sort(byMending)[0] ?? null;
 }
 
 /** The answer to the owner's question in a few plain sentences. */
@@ -50,7 +50,7 @@ export function ownerAnswer({ analysis, ledger, site, valuePerKwh }: Answered): 
 /** Nothing stands: that nothing is wrong, why the display may look so all the same, and what is over. */
 function soundSentences(ledger: readonly LedgerEntry[], light: { share: number; usual: number } | null): string[] {
   const dark = darkMonth(light);
-  const over = ledger.filter((entry) => isWrong(entry) && entry.until !== null && entry.lossKwh > 0);
+  const over = ledger.filter((entry) => isWrong(entry) && !entry.stands && entry.lossKwh > 0);
   return [
     `Nothing wrong stands at the end of the data${dark ? `; the last month was ${dark}` : ""}.`,
     over.length > 0

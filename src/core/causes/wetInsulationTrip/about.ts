@@ -11,4 +11,5 @@ export const wetInsulationTrip = about({
   caution: "The insulation test puts its voltage on everything joined: clear people, discharge afterwards.",
   hatch: "M1 1 V4 M5 4 V7",
   onePart: true,
+  recurs: true,
 });

@@ -14,6 +14,7 @@ import { UNUSABLE } from "../../signatures/signature";
 import type { SiteFile } from "../../site/siteSchema";
 import { fromStanding, referenceOf } from "../assemble";
 import { attributed } from "../attributed";
+import { causeDays } from "../causeDays";
 import { knownCauses } from "../known";
 import type { Standing, ToldSite } from "../standing";
 import { hidden, sightsOf } from "../states";
@@ -79,7 +80,9 @@ export function goOn(
   const diagnosis = joinDiagnosis(before, frozen, { window, attribution, entries, ends, referenceKwh });
   const causes = frozen.causes.filter((_, k) => ends[k] === null);
   const untilMs = gridEndMs(comparison.grid);
-  return { diagnosis, comparison, states, news, first, frozen: { ...frozen, untilMs, causes, referenceKwh } };
+  const members = [...frozen.causes, ...found.map(({ candidate }) => candidate)];
+  const daily = causeDays(members, attribution, states, diagnosis.causes);
+  return { diagnosis, comparison, states, news, first, causeDays: daily, frozen: { ...frozen, untilMs, causes, referenceKwh } };
 }
 
 interface ToldInDays {
