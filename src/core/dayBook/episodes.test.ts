@@ -34,7 +34,16 @@ describe("when a cause acted", () => {
   });
 
   it("leaves out days on which it took next to nothing, and bridges some between", () => {
-    const some = new DayBook({ ...book.shape, rows: book.shape.rows }, writeDayBook({ ...run, causeDays: run.causeDays.map((one) => ({ ...one, lossKwh: one.lossKwh.map((_, row) => [0, 5, 0, 0, 5, 0.001][row] ?? 0) })) }, book.shape));
+    const some = new DayBook(
+      { ...book.shape, rows: book.shape.rows },
+      writeDayBook(
+        {
+          ...run,
+          causeDays: run.causeDays.map((one) => ({ ...one, lossKwh: one.lossKwh.map((_, row) => [0, 5, 0, 0, 5, 0.001][row] ?? 0) })),
+        },
+        book.shape,
+      ),
+    );
     const dues = due.map(() => 20);
     expect(episodesOf(some, at, dues)).toEqual([
       { first: 1, last: 1, kwh: 5 },

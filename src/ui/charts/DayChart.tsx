@@ -17,12 +17,14 @@ export interface DayChartProps {
   bandPct: number;
   /** A stretch to point out, by its first and last day, with its name. */
   mark?: { from: string; to: string | null; name: string };
+  /** Px; absent, that of a chart that stands alone. */
+  height?: number;
 }
 
 const TICK = { fontSize: 13, fill: "var(--quiet)" } as const;
 
 /** Energy by day: expected dashed, measured solid, what is lost hatched between. The arrow keys walk along the days. */
-export function DayChart({ days, expectedKwh, measuredKwh, bandPct, mark }: DayChartProps) {
+export function DayChart({ days, expectedKwh, measuredKwh, bandPct, mark, height }: DayChartProps) {
   const hatch = `lost-${useId().replaceAll(":", "")}`;
   const points = useMemo(() => dayPoints(days, expectedKwh, measuredKwh), [days, expectedKwh, measuredKwh]);
   const ticks = useMemo(() => calendarTicks(points.map(({ day }) => day)), [points]);
@@ -37,6 +39,7 @@ export function DayChart({ days, expectedKwh, measuredKwh, bandPct, mark }: DayC
   return (
     <ChartFrame
       name={name}
+      height={height}
       legend={
         <>
           <Legend />

@@ -19,6 +19,7 @@ export function Figure({
   origin,
   size = "usual",
   bare = false,
+  inline = false,
 }: {
   label: string;
   value: string;
@@ -27,13 +28,15 @@ export function Figure({
   size?: keyof typeof SIZES;
   /** Without its label, where a row names it already. */
   bare?: boolean;
+  /** Within a sentence. */
+  inline?: boolean;
 }) {
   return (
-    <div className="min-w-0">
-      {bare ? null : <div className="caption">{label}</div>}
+    <div className={inline ? "inline" : "min-w-0"}>
+      {bare || inline ? null : <div className="caption">{label}</div>}
       <Popover.Root>
         <Popover.Trigger
-          className={`figures text-left font-semibold underline decoration-dotted decoration-1 underline-offset-4 ${bare ? "text-base" : SIZES[size]}`}
+          className={`figures text-left ${inline ? "text-quiet" : "font-semibold"} underline decoration-dotted decoration-1 underline-offset-4 ${inline ? "text-sm" : bare ? "text-base" : SIZES[size]}`}
           aria-label={`${label}: ${value}${unit ? ` ${unit}` : ""}. Show where it comes from`}
         >
           {value}

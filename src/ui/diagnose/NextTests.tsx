@@ -3,8 +3,7 @@ import type { Ledger } from "@/core/diagnosis/ledger";
 import { PLACE_MINUTES } from "@/core/evidence/fieldTests";
 import { CautionLine } from "../marks/CautionLine";
 import { Figure } from "../marks/Figure";
-
-const PLACE_WORDS = { ground: "from the ground", indoors: "indoors", live: "on live parts", roof: "on the roof" } as const;
+import { PLACE_WORDS } from "./testPlaces";
 
 /** What to look at or measure next: the most doubt taken for the least time and danger. */
 export function NextTests({ tests }: { tests: Ledger["nextTests"] }) {

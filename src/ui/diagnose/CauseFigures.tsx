@@ -1,0 +1,89 @@
+import { CAUSES } from "@/core/causes/causes";
+import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import type { CaseView } from "@/server/cases/openCase";
+import { Figure } from "../marks/Figure";
+import { amount, instantDay, lastDay, money, sureness } from "../marks/words";
+import { strengthWords } from "./strengthWords";
+
+/** Of the loss: a regain that differs by less isn't worth a figure of its own. */
+const LEAST_DIFFERENCE = 0.02;
+
+/** What a cause took, what that is worth, what comes back when it alone is mended, and how sure it is: each open to how it comes about. */
+export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseView }) {
+  const zone = view.site.location.timeZone;
+  const { loss, priorLogOdds } = CAUSES[entry.cause];
+  const { tariff } = view.site;
+  return (
+    <div className="flex flex-wrap gap-x-6 gap-y-1">
+      {entry.lossKwh > 0 ? (
+        <Figure
+          size="small"
+          label="Energy lost"
+          value={amount(entry.lossKwh)}
+          unit="kWh"
+          origin={{
+            ...loss,
+            inputs: [
+              [
+                "Own calibration",
+                view.analysis?.overview.units.map((unit) => `${unit.scope} ${unit.healthyRatio.toFixed(2)}`).join(", ") ?? "none",
+              ],
+              ["From", entry.since ? instantDay(entry.since, zone) : "not told"],
+              ["To", entry.until ? lastDay(entry.until, zone) : "end of data"],
+            ],
+          }}
+        />
+      ) : (
+        <p>
+          <span className="caption block">Energy lost</span>
+          none: only what is told is wrong
+        </p>
+      )}
+      {entry.lossKwh > 0 && Math.abs(entry.regainKwh - entry.lossKwh) > LEAST_DIFFERENCE * entry.lossKwh ? (
+        <Figure
+          size="small"
+          label="Back if this alone is mended"
+          value={amount(Math.max(0, entry.regainKwh))}
+          unit="kWh"
+          origin={{
+            formula: "Σ (output without this cause − output with all) · Δt",
+            inputs: [["Its share of the loss", `${amount(entry.lossKwh)} kWh`]],
+            source: "Other causes go on acting: dust under a stopped inverter costs nothing until it runs again.",
+          }}
+        />
+      ) : null}
+      {view.valuePerKwh !== null && tariff && entry.lossKwh > 0 ? (
+        <Figure
+          size="small"
+          label="Worth"
+          value={money(entry.lossKwh * view.valuePerKwh, tariff.currency)}
+          origin={{
+            formula: "energy × worth of a kWh",
+            inputs: [
+              ["Energy", `${amount(entry.lossKwh)} kWh`],
+              ["Worth of a kWh", money(view.valuePerKwh, tariff.currency)],
+            ],
+            source: "Tariff and self-use share in the site file.",
+          }}
+        />
+      ) : null}
+      <Figure
+        size="small"
+        label="How sure"
+        value={sureness(entry.confidence)}
+        origin={{
+          formula: "p = 1 / (1 + e^−(prior + Σ weights))",
+          inputs: [
+            ["Prior, natural log odds", priorLogOdds.toFixed(1)],
+            ...entry.evidence.map(({ text, weight }): [string, string] => [
+              text.length > 48 ? `${text.slice(0, 46)}…` : text,
+              strengthWords(weight),
+            ]),
+          ],
+          source:
+            "Weights are natural log odds, taken as independent (Good 1950). Of a fitted cause the first makes −0.6 + 0.08 for each log unit that it explains beyond its price and its best rival, at most 4.8, with prior and the others: docs/diagnosis.md.",
+        }}
+      />
+    </div>
+  );
+}

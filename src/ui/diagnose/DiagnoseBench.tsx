@@ -1,0 +1,118 @@
+import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import type { CaseView } from "@/server/cases/openCase";
+import { CautionLine } from "../marks/CautionLine";
+import { darkMonth } from "../marks/lightWords";
+import { placeWords } from "../marks/placeWords";
+import { amount, instantDay, lastDay, sureness } from "../marks/words";
+import { CauseDetail } from "./CauseDetail";
+import { CauseList, type CauseRow, type OtherRow } from "./CauseList";
+import { CouldHide } from "./CouldHide";
+import { type CauseGroup, causeGroups, isWrong, standingAndOver } from "./causeGroups";
+import { NextTests } from "./NextTests";
+
+/** The causes as a list, what stands above what is over, and all that is to be said of the one that is picked. */
+export function DiagnoseBench({ view }: { view: CaseView }) {
+  const { analysis, ledger, beside } = view;
+  const { standing, over } = standingAndOver(causeGroups(ledger));
+  const [best] = beside.nextTests;
+  const others: OtherRow[] = [
+    ...(beside.nextTests.length > 0
+      ? [{ id: "tests", title: "Next tests", words: `${beside.nextTests.length}`, body: <NextTests tests={beside.nextTests} /> }]
+      : []),
+    ...(beside.suspects.length > 0
+      ? [
+          {
+            id: "suspects",
+            title: "Perhaps, but rather not",
+            words: `${beside.suspects.length}`,
+            body: <Suspects suspects={beside.suspects} view={view} />,
+          },
+        ]
+      : []),
+    ...(beside.couldHide.length > 0
+      ? [
+          {
+            id: "could-hide",
+            title: "Not enough to say",
+            words: `${beside.couldHide.length} kinds`,
+            body: <CouldHide entries={beside.couldHide} />,
+          },
+        ]
+      : []),
+  ];
+  return (
+    <div className="grid gap-3 *:min-w-0">
+      <h2 className="sr-only">Diagnose</h2>
+      {standing.some(isWrong) ? null : <SoundLine view={view} told={ledger.length > 0} />}
+      {best ? (
+        <div className="border-l-4 border-act bg-raised px-3 py-1.5">
+          <p>
+            <strong>Next best test:</strong> {best.act} <span className="caption">({best.minutes} min)</span>
+          </p>
+          {best.caution ? <CautionLine>{best.caution}</CautionLine> : null}
+        </div>
+      ) : null}
+      {standing.length + over.length > 0 || others.length > 0 ? (
+        <CauseList rows={[...standing, ...over].map((group) => rowOf(group, view))} others={others} />
+      ) : analysis ? null : (
+        <p>Bring data in at Compare, or record what you see on the walk.</p>
+      )}
+    </div>
+  );
+}
+
+function rowOf(group: CauseGroup, view: CaseView): CauseRow {
+  const zone = view.site.location.timeZone;
+  const { key, cause, scope, title, since, until, stands } = group;
+  return {
+    ...{ key, cause, scope, title, stands },
+    place: placeWords(view.site, scope),
+    when:
+      since === null
+        ? "from findings alone"
+        : stands || until === null
+          ? `since ${instantDay(since, zone)}`
+          : `until ${lastDay(until, zone)}`,
+    energy: group.lossKwh > 0 ? `${amount(group.lossKwh)} kWh` : "no energy",
+    sure: `${sureness(group.confidence)} sure`,
+    overruled: group.overruled?.holds === "no",
+    body: <CauseDetail group={group} view={view} />,
+  };
+}
+
+/** That nothing is wrong, and that the month was dark where it was. */
+function SoundLine({ view: { analysis }, told }: { view: CaseView; told: boolean }) {
+  if (!analysis) {
+    return told ? null : (
+      <p className="border-l-4 border-watch bg-raised p-3">No data and no findings yet: the diagnosis begins with either.</p>
+    );
+  }
+  const dark = darkMonth(analysis.overview.recent.light);
+  return (
+    <p className="border-l-4 border-sound bg-raised px-3 py-1.5">
+      <strong>Nothing wrong stands at the end of the data</strong>
+      {dark ? `; ${dark}` : ""}. {told ? "" : "The array makes what it should, within the spread of weather and model."}
+    </p>
+  );
+}
+
+/** What isn't likelier than not: no part of the sums, and perhaps worth a test. */
+function Suspects({ suspects, view }: { suspects: readonly LedgerEntry[]; view: CaseView }) {
+  return (
+    <>
+      <h2 className="text-lg">Perhaps, but rather not</h2>
+      <ul className="mt-1 border-t border-rule" aria-label="Suspects">
+        {suspects.map((entry) => (
+          <li key={`${entry.cause}/${entry.scope}/${entry.since}`} className="border-b border-rule py-2">
+            <p>
+              <strong>{entry.title}</strong>, {placeWords(view.site, entry.scope)}: {sureness(entry.confidence)} sure
+            </p>
+            <p className="caption">
+              {entry.evidence[0]?.text} {entry.nextTest}.
+            </p>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

@@ -1,0 +1,48 @@
+import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import { Figure } from "../marks/Figure";
+import { strengthWords } from "./strengthWords";
+
+/** What speaks for a cause and what against it, each fact with how much it says; its weight in numbers one step deeper. */
+export function ForAndAgainst({ entry: { evidence } }: { entry: Pick<LedgerEntry, "evidence"> }) {
+  const [forIt, against] = [evidence.filter(({ weight }) => weight >= 0), evidence.filter(({ weight }) => weight < 0)];
+  return (
+    <div className={`grid gap-x-6 gap-y-2 ${against.length > 0 ? "sm:grid-cols-2" : ""}`}>
+      <Facts title="For it" facts={forIt} />
+      {against.length > 0 ? <Facts title="Against it" facts={against} /> : null}
+    </div>
+  );
+}
+
+function Facts({ title, facts }: { title: string; facts: LedgerEntry["evidence"] }) {
+  return (
+    <section aria-label={title}>
+      <h3 className="font-semibold">{title}</h3>
+      <ul className="grid gap-1">
+        {facts.map(({ text, weight, from }) => (
+          <li key={`${from}/${weight}/${text}`} className="border-l-2 border-rule-strong pl-2 leading-snug">
+            {text}{" "}
+            {weight === 0 ? (
+              <span className="caption">no weight of its own</span>
+            ) : (
+              <Figure
+                inline
+                label={`Weight of: ${text}`}
+                value={strengthWords(weight)}
+                origin={{
+                  formula: "log odds after = log odds before + weight",
+                  inputs: [
+                    ["Weight, natural log odds", `${weight < 0 ? "\u2212" : "+"}${Math.abs(weight).toFixed(1)}`],
+                    ["Odds times", Math.exp(weight).toPrecision(2)],
+                    ["From", from === "data" ? "the data" : from === "finding" ? "the walk" : "a reading"],
+                  ],
+                  source:
+                    "Weights are taken as independent (Good 1950). Words by Kass & Raftery 1995: over 3 times worth a word, over 20 strong, over 150 very strong.",
+                }}
+              />
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
