@@ -17,6 +17,7 @@ const CORE_ORDER = [
   ["causes-told"],
   ["inspection", "readings"],
   ["evidence"],
+  ["dayBook"],
   ["diagnosis"],
   ["simulator"],
 ];

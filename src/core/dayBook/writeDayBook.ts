@@ -1,6 +1,6 @@
 import type { Comparison } from "../comparison/compare";
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "../constants";
-import type { CauseDays } from "../diagnosis/causeDays";
+import type { CauseDays } from "./causeDays";
 import { dayName } from "../series/localDay";
 import type { UnitState } from "../signatures/signature";
 import { codeOf, DAY_WEATHER, type DayBookShape, type DayWeather, NOT_KNOWN, powerBytes, rowBytes } from "./shape";

@@ -15,7 +15,7 @@ import type { Signature, UnitState } from "../signatures/signature";
 import type { SiteFile } from "../site/siteSchema";
 import { assemble, fittedEvidence } from "./assemble";
 import { attributed, lightFactor } from "./attributed";
-import { causeDays } from "./causeDays";
+import { causeDays } from "../dayBook/causeDays";
 import { couldHide } from "./couldHide";
 import { knownCauses } from "./known";
 import { carriedOf, freeze } from "./onward/freeze";

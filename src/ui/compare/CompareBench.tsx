@@ -1,5 +1,6 @@
 import type { CaseView } from "@/server/cases/openCase";
 import type { ImportView } from "@/server/imports/importSeries";
+import type { CauseSpan } from "../dayBook/causeDays";
 import { ImportList } from "../import/ImportList";
 import { ImportPanel } from "../import/ImportPanel";
 import { stretchDays } from "../marks/words";
@@ -8,7 +9,7 @@ import { chiefCause } from "../stations/ownerAnswer";
 import { Assumptions } from "./Assumptions";
 import { CalibrationPanel } from "./CalibrationPanel";
 import { LossCascade } from "./cascade/LossCascade";
-import { type CauseSpan, DaysLeaf } from "./days/DaysLeaf";
+import { DaysLeaf } from "./days/DaysLeaf";
 import { type Leaf, Leaves } from "./Leaves";
 import type { DayPhoto } from "./parts/DayPlay";
 import { PartsLeaf } from "./parts/PartsLeaf";

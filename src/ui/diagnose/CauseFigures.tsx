@@ -39,7 +39,7 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
           none: only what is told is wrong
         </p>
       )}
-      {entry.lossKwh > 0 && Math.abs(entry.regainKwh - entry.lossKwh) > LEAST_DIFFERENCE * entry.lossKwh ? (
+      {entry.stands && entry.lossKwh > 0 && Math.abs(entry.regainKwh - entry.lossKwh) > LEAST_DIFFERENCE * entry.lossKwh ? (
         <Figure
           size="small"
           label="Back if this alone is mended"

@@ -14,7 +14,7 @@ import { UNUSABLE } from "../../signatures/signature";
 import type { SiteFile } from "../../site/siteSchema";
 import { fromStanding, referenceOf } from "../assemble";
 import { attributed } from "../attributed";
-import { causeDays } from "../causeDays";
+import { causeDays } from "../../dayBook/causeDays";
 import { knownCauses } from "../known";
 import type { Standing, ToldSite } from "../standing";
 import { hidden, sightsOf } from "../states";

@@ -6,9 +6,10 @@ import type { Overview } from "@/core/diagnosis/overviewSchema";
 import { ChartExports } from "@/ui/charts/frame/ChartExports";
 import { ValuesTable } from "@/ui/charts/frame/ValuesTable";
 import { Legend } from "@/ui/charts/Legend";
+import { type CauseSpan, causeStretches } from "@/ui/dayBook/causeDays";
 import { PeriodBrush } from "@/ui/dayBook/PeriodBrush";
 import { useDayBook } from "@/ui/dayBook/useDayBook";
-import { rangeOf, usePeriod } from "@/ui/dayBook/usePeriod";
+import { usePeriod } from "@/ui/dayBook/usePeriod";
 import { dayText } from "@/ui/marks/words";
 import { useSelection } from "@/ui/selection/useSelection";
 import { DayHours } from "./DayHours";
@@ -17,16 +18,6 @@ import { RibbonPicture } from "./RibbonPicture";
 import { stackPoints } from "./stackPoints";
 import { TimeStack } from "./TimeStack";
 import { WeatherLegend, WeatherPicture } from "./WeatherPicture";
-
-/** A stretch of days that a cause acted on, for marks in pictures of days. */
-export interface CauseSpan {
-  cause: CauseId;
-  scope: string;
-  title: string;
-  from: string;
-  /** Null while it lasts. */
-  to: string | null;
-}
 
 const HEIGHTS = { energy: 132, weather: 44, ribbon: 76, hours: 124 } as const;
 
@@ -55,6 +46,7 @@ export function DaysLeaf({
     [days, expectedKwh, measuredKwh, range.from, range.to, book],
   );
   const marked = selection.cause ?? chief;
+  const stretches = useMemo(() => (marked ? causeStretches(book, overview, spans, marked) : []), [book, overview, spans, marked]);
   const own = spans.filter(({ cause, scope }) => marked !== null && cause === marked.cause && scope === marked.scope);
   const unitAt = book?.shape.units.findIndex(({ scope }) => scope === selection.part) ?? -1;
   const unit = unitAt >= 0 && (book?.shape.units.length ?? 0) > 1 ? unitAt : null;
@@ -73,11 +65,7 @@ export function DaysLeaf({
         <TimeStack
           points={points}
           bandPct={dayBandPct}
-          marked={
-            own.length > 0 && marked
-              ? { cause: marked.cause, stretches: own.flatMap(({ from, to }) => rangeFirstLast(days, from, to)) }
-              : null
-          }
+          marked={stretches.length > 0 && marked ? { cause: marked.cause, stretches } : null}
           pickedDay={selection.day}
           onPick={(day) => select({ day: selection.day === day ? null : day })}
           tools={
@@ -103,11 +91,6 @@ export function DaysLeaf({
       {selection.day && book ? <DayHours book={book} day={selection.day} unit={unit} height={HEIGHTS.hours} /> : null}
     </div>
   );
-}
-
-function rangeFirstLast(days: readonly string[], from: string, to: string | null) {
-  const range = rangeOf(days, { from, to: to ?? days[days.length - 1] });
-  return range ? [{ first: range.from, last: range.to }] : [];
 }
 
 const tidy = (value: number | null) => (value === null ? null : Math.round(1000 * value) / 1000);

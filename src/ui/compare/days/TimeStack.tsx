@@ -2,16 +2,11 @@
 
 import { useState } from "react";
 import type { CauseId } from "@/core/causes/causes";
+import type { Stretch } from "@/ui/dayBook/causeDays";
 import { HatchPattern } from "@/ui/marks/causeHatch";
 import type { StackPoint } from "./stackPoints";
 import { stackReading } from "./stackReading";
 import { LEFT, pointAt, RIGHT, shareOf } from "./stackScale";
-
-/** A stretch of days to mark above the pictures, by places among the site's days. */
-export interface Stretch {
-  first: number;
-  last: number;
-}
 
 /** Pictures over one axis of days, with a reading line through all of them: by mouse, by finger, and by the arrow keys. */
 export function TimeStack({

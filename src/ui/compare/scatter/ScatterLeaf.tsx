@@ -1,16 +1,16 @@
 "use client";
 
-import { useMemo } from "react";
+import { useCallback, useMemo } from "react";
 import { ReferenceDot, ReferenceLine, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from "recharts";
 import { middleOfLacking, type SlotPoint, slotPoints } from "@/core/dayBook/scatter";
 import type { Overview } from "@/core/diagnosis/overviewSchema";
 import { ChartFrame } from "@/ui/charts/frame/ChartFrame";
+import { type CauseSpan, causeStretches } from "@/ui/dayBook/causeDays";
 import { PeriodBrush } from "@/ui/dayBook/PeriodBrush";
 import { useDayBook } from "@/ui/dayBook/useDayBook";
-import { rangeOf, usePeriod } from "@/ui/dayBook/usePeriod";
+import { usePeriod } from "@/ui/dayBook/usePeriod";
 import { dayText } from "@/ui/marks/words";
 import { useSelection } from "@/ui/selection/useSelection";
-import type { CauseSpan } from "../days/DaysLeaf";
 
 const HEIGHT = 330;
 const MOST_POINTS = 1200;
@@ -40,18 +40,16 @@ export function ScatterLeaf({
     () => (book ? slotPoints(book, { from: range.from, to: range.to + 1, unit, most: MOST_POINTS }) : []),
     [book, range.from, range.to, unit],
   );
-  const named = useMemo(() => namedPlaces(points, spans, days), [points, spans, days]);
+  const rowsOf = useCallback(
+    (cause: Pick<CauseSpan, "cause" | "scope">) => rowSet(causeStretches(book, overview, spans, cause)),
+    [book, overview, spans],
+  );
+  const named = useMemo(() => namedPlaces(points, spans, rowsOf), [points, spans, rowsOf]);
   const picked = useMemo(() => {
     const { cause, day } = selection;
-    const own = spans
-      .filter((span) => cause !== null && span.cause === cause.cause && span.scope === cause.scope)
-      .map(({ from, to }) => rowsOf(days, from, to));
-    return new Set(
-      points.filter(
-        ({ row }) => (day !== null && days[row] === day) || own.some((rows) => rows !== null && row >= rows.from && row <= rows.to),
-      ),
-    );
-  }, [points, spans, days, selection]);
+    const own = cause ? rowsOf(cause) : new Set<number>();
+    return new Set(points.filter(({ row }) => (day !== null && days[row] === day) || own.has(row)));
+  }, [points, days, selection, rowsOf]);
   const top = Math.max(1, ...points.map(({ expectedKw, measuredKw }) => Math.max(expectedKw, measuredKw)));
   const name = `Measured against expected, ${dayText(days[range.from])} to ${dayText(days[range.to])}`;
   const others = points.filter((point) => !picked.has(point));
@@ -186,40 +184,26 @@ function Point({
   return <circle cx={cx} cy={cy} r={large ? 2.6 : 1.9} fill={fill} fillOpacity={fillOpacity} />;
 }
 
+/** Rows of some stretches. */
+function rowSet(stretches: readonly { first: number; last: number }[]): Set<number> {
+  return new Set(stretches.flatMap(({ first, last }) => Array.from({ length: last - first + 1 }, (_, k) => first + k)));
+}
+
 /** Causes with the place at which they show, the one with most points first. */
-function namedPlaces(points: readonly SlotPoint[], spans: readonly CauseSpan[], days: readonly string[]) {
-  const places = new Map<string, { spans: CauseSpan[]; points: SlotPoint[] }>();
-  for (const span of spans) {
-    const key = `${span.cause}/${span.scope}`;
-    const rows = rowsOf(days, span.from, span.to);
-    const place = places.get(key) ?? { spans: [], points: [] };
-    place.spans.push(span);
-    if (rows) place.points.push(...points.filter(({ row }) => row >= rows.from && row <= rows.to));
-    places.set(key, place);
-  }
-  return [...places]
-    .flatMap(([key, place]) => {
-      const at = middleOfLacking(place.points);
+function namedPlaces(points: readonly SlotPoint[], spans: readonly CauseSpan[], rowsOf: (cause: CauseSpan) => Set<number>) {
+  const causes = [...new Map(spans.map((span) => [`${span.cause}/${span.scope}`, span])).values()];
+  return causes
+    .flatMap((span) => {
+      const rows = rowsOf(span);
+      const own = points.filter(({ row }) => rows.has(row));
+      const at = middleOfLacking(own);
       if (!at) return [];
-      const { title, cause, scope } = place.spans[0];
-      return [
-        {
-          key,
-          title,
-          cause,
-          scope,
-          at,
-          count: place.points.length,
-          words: `${title} about ${Math.round((100 * at.measuredKw) / at.expectedKw)} % of ${kw(at.expectedKw)}`,
-        },
-      ];
+      const { title, cause, scope } = span;
+      const words = `${title} about ${Math.round((100 * at.measuredKw) / at.expectedKw)} % of ${kw(at.expectedKw)}`;
+      return [{ key: `${cause}/${scope}`, title, cause, scope, at, count: own.length, words }];
     })
     .sort((a, b) => b.count - a.count)
     .slice(0, MOST_NAMES);
-}
-
-function rowsOf(days: readonly string[], from: string, to: string | null) {
-  return rangeOf(days, { from, to: to ?? days[days.length - 1] });
 }
 
 const kw = (value: number) => `${Number(value.toPrecision(2))} kW`;
