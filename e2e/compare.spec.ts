@@ -116,7 +116,7 @@ test("a string that falls behind is named; a module is picked on the plan, and a
 
 test("a cause is named where its points lie, and its days are marked when it is picked", async ({ page }) => {
   await page.goto(`${LARCH_CASE}/compare?leaf=scatter`, { waitUntil: "networkidle" });
-  await expect(page.getByTestId("scatter-words")).toHaveText(/String gives nothing \(s2\) about 5\d % of [\d.]+ kW/);
+  await expect(page.getByTestId("scatter-words")).toHaveText(/String gives nothing \(s2\) about 4\d % of [\d.]+ kW/);
   await page.getByRole("button", { name: "String gives nothing (s2)" }).click();
   await expect(page).toHaveURL(/cause=string-open@s2/);
   await expect(page.getByText("dark: days of the picked cause")).toBeVisible();

@@ -1,8 +1,8 @@
 import type { Comparison } from "../comparison/compare";
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "../constants";
-import type { CauseDays } from "./causeDays";
 import { dayName } from "../series/localDay";
 import type { UnitState } from "../signatures/signature";
+import type { CauseDays } from "./causeDays";
 import { codeOf, DAY_WEATHER, type DayBookShape, type DayWeather, NOT_KNOWN, powerBytes, rowBytes } from "./shape";
 
 /** Slots are no shorter: nobody reads more off a picture, and years stay small. */

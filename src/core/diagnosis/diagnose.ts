@@ -1,6 +1,7 @@
 import { exportCaps, fullBattery } from "../causes/curtailment/curtailment";
 import { ENGINES } from "../causes/engines";
 import { type Comparison, compare, inLight, type SourceNames } from "../comparison/compare";
+import { causeDays } from "../dayBook/causeDays";
 import type { ModelOptions } from "../expected/options";
 import { surplusOf } from "../fit/accepted";
 import { type Axis, buildAxis, fitResolution } from "../fit/axis";
@@ -15,7 +16,6 @@ import type { Signature, UnitState } from "../signatures/signature";
 import type { SiteFile } from "../site/siteSchema";
 import { assemble, fittedEvidence } from "./assemble";
 import { attributed, lightFactor } from "./attributed";
-import { causeDays } from "../dayBook/causeDays";
 import { couldHide } from "./couldHide";
 import { knownCauses } from "./known";
 import { carriedOf, freeze } from "./onward/freeze";

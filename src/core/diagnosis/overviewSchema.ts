@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { CAUSE_IDS } from "../causes/causes";
 import { dayBookShapeSchema } from "../dayBook/shape";
 import { CASCADE_STAGES, type CascadeStage } from "../expected/cascade";
 
@@ -36,6 +37,8 @@ export const overviewSchema = z.object({
     /** Light over a clear sky's, in the last days and as is usual then; null where it isn't known. */
     light: z.object({ share: z.number(), usual: z.number() }).nullable(),
   }),
+  /** What each cause took a day over the same last days, kWh. */
+  lately: z.array(z.object({ cause: z.enum(CAUSE_IDS), scope: z.string(), kwhPerDay: z.number() })),
   units: z.array(z.object({ scope: z.string(), measuredBy: z.string(), healthyRatio: z.number() })),
   /** Energy from the sun to the terminals of a healthy array, over the intervals that were measured, kWh. */
   cascade: z.object(Object.fromEntries(CASCADE_STAGES.map((stage) => [stage, z.number()])) as Record<CascadeStage, z.ZodNumber>),

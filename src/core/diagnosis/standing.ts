@@ -1,9 +1,9 @@
 import type { Comparison } from "../comparison/compare";
+import type { CauseDays } from "../dayBook/causeDays";
 import type { Attribution } from "../fit/attribute";
 import type { Accepted, Candidate } from "../fit/candidate";
 import type { Diagnosis } from "../formats/diagnosisFile";
 import type { Signature, UnitState } from "../signatures/signature";
-import type { CauseDays } from "../dayBook/causeDays";
 import type { Hidden } from "./couldHide";
 
 /** A diagnosis with what sums and pictures are made from. */

@@ -2,7 +2,7 @@ import { CAUSES } from "@/core/causes/causes";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import type { CaseView } from "@/server/cases/openCase";
 import { Figure } from "../marks/Figure";
-import { amount, instantDay, lastDay, money, sureness } from "../marks/words";
+import { amount, dayText, instantDay, lastDay, money, sureness } from "../marks/words";
 import { strengthWords } from "./strengthWords";
 
 /** Of the loss: a regain that differs by less isn't worth a figure of its own. */
@@ -13,6 +13,9 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
   const zone = view.site.location.timeZone;
   const { loss, priorLogOdds } = CAUSES[entry.cause];
   const { tariff } = view.site;
+  const recent = view.analysis?.overview.recent;
+  const found = view.analysis?.overview.lately.find(({ cause, scope }) => cause === entry.cause && scope === entry.scope);
+  const aDay = entry.stands && entry.lossKwh > 0 ? (found?.kwhPerDay ?? 0) : null;
   return (
     <div className="flex flex-wrap gap-x-6 gap-y-1">
       {entry.lossKwh > 0 ? (
@@ -49,6 +52,25 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
             formula: "Σ (output without this cause − output with all) · Δt",
             inputs: [["Its share of the loss", `${amount(entry.lossKwh)} kWh`]],
             source: "Other causes go on acting: dust under a stopped inverter costs nothing until it runs again.",
+          }}
+        />
+      ) : null}
+      {aDay !== null && recent ? (
+        <Figure
+          size="small"
+          label="A day, lately"
+          value={view.valuePerKwh !== null && tariff ? money(aDay * view.valuePerKwh, tariff.currency) : amount(aDay)}
+          unit={view.valuePerKwh !== null && tariff ? undefined : "kWh"}
+          origin={{
+            formula: "Σ share of what is missing ÷ days, over the last days of the data",
+            inputs: [
+              ["Energy a day", `${amount(aDay)} kWh`],
+              ["Days", `${dayText(recent.from)} to ${dayText(recent.to)}`],
+              ...(view.valuePerKwh !== null && tariff
+                ? [["Worth of a kWh", money(view.valuePerKwh, tariff.currency)] as [string, string]]
+                : []),
+            ],
+            source: "Its share of each day as in the sums; more or less of it comes with the season.",
           }}
         />
       ) : null}

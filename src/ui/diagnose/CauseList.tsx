@@ -113,10 +113,10 @@ export function CauseList({ rows, others }: { rows: readonly CauseRow[]; others:
           {picked.body}
           {rows.length > 1 ? (
             <p className="mt-4 flex flex-wrap items-center gap-2">
-              <label className="flex items-center gap-2">
-                Lay beside it
+              <label className="flex min-w-0 flex-1 items-center gap-2">
+                <span className="whitespace-nowrap">Lay beside it</span>
                 <select
-                  className="field min-h-9 w-auto py-1 max-desk:min-h-11"
+                  className="field min-h-9 max-w-80 min-w-0 py-1 max-desk:min-h-11"
                   value=""
                   onChange={(event) => choose("beside", event.target.value || null)}
                 >

@@ -1,6 +1,7 @@
 import { exportCaps } from "../../causes/curtailment/curtailment";
 import { ENGINES } from "../../causes/engines";
 import type { SourceNames } from "../../comparison/compare";
+import { causeDays } from "../../dayBook/causeDays";
 import type { ModelOptions } from "../../expected/options";
 import { surplusOf } from "../../fit/accepted";
 import { buildAxis, fitResolution } from "../../fit/axis";
@@ -14,7 +15,6 @@ import { UNUSABLE } from "../../signatures/signature";
 import type { SiteFile } from "../../site/siteSchema";
 import { fromStanding, referenceOf } from "../assemble";
 import { attributed } from "../attributed";
-import { causeDays } from "../../dayBook/causeDays";
 import { knownCauses } from "../known";
 import type { Standing, ToldSite } from "../standing";
 import { hidden, sightsOf } from "../states";
