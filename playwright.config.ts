@@ -11,6 +11,8 @@ export default defineConfig({
   reporter: [["list"]],
   use: {
     viewport: { width: 1280, height: 800 },
+    // What isn't there after that long won't come.
+    actionTimeout: 90_000,
     // Tests that answer for the server would be passed by; those of pages without a network let it in.
     serviceWorkers: "block",
     launchOptions: {

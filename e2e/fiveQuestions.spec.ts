@@ -57,7 +57,7 @@ const SITES: Answers[] = [
   },
   { case: "coop-store-2026", name: /^Decline beyond ageing/, since: /Since 1 Nov 2023/, aDay: EURO, sure: /9\d\s%/, next: /\w{4}/ },
   { case: "upper-school-2026", name: /^Clock is wrong/, since: /Since 29 Mar 2026/, aDay: null, sure: /9\d\s%/, next: /clock/i },
-  { case: "alp-dairy-2026", name: /^Soiling, the whole site$/, since: /Since 2 Nov 2025/, aDay: EURO, sure: /\d\d\s%/, next: /\w{4}/ },
+  { case: "alp-dairy-2026", name: /^Soiling, whole site$/, since: /Since 2 Nov 2025/, aDay: EURO, sure: /\d\d\s%/, next: /\w{4}/ },
   {
     case: "chapel-annex-2026",
     name: /^Trips when wet, inverter inv1$/,
@@ -66,7 +66,7 @@ const SITES: Answers[] = [
     sure: /9\d\s%/,
     next: /Insulation resistance of the strings of inv1 against earth, while it is wet/,
   },
-  { case: "col-refuge-2026", name: /^Held back, the whole site$/, since: /Since/, aDay: /€|kWh/, sure: /9\d\s%/, next: /\w{4}/ },
+  { case: "col-refuge-2026", name: /^Held back, whole site$/, since: /Since/, aDay: /€|kWh/, sure: /9\d\s%/, next: /\w{4}/ },
   {
     case: "joinery-2026",
     name: /^Clipped at the rating, inverter inv1$/,
@@ -134,9 +134,9 @@ test("the healthy ones say that nothing is wrong, and why it looked so", async (
 test("two causes are laid beside each other, and what comes and goes tells its times", async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto("/cases/weaver-row-2026/diagnose", { waitUntil: "networkidle" });
-  await page.getByLabel("Lay beside it").selectOption({ label: "Snow cover, the whole site" });
+  await page.getByLabel("Lay beside it").selectOption({ label: "Snow cover, whole site" });
   await expect(page).toHaveURL(/beside=snow@site/);
-  const snow = page.getByRole("article", { name: "Snow cover, the whole site" });
+  const snow = page.getByRole("article", { name: "Snow cover, whole site" });
   await expect(page.getByRole("article", { name: "Shade, plane street" })).toBeInViewport();
   await expect(snow).toBeInViewport();
   await expect(snow.getByRole("heading", { name: /^\d+ times, \d+ days in all$/ })).toBeVisible();

@@ -36,6 +36,7 @@ test("from a complaint and two files to a cause, a finding and a report", async 
 
   await test.step("compare takes both files in and shows the whole year", async () => {
     await page.getByRole("link", { name: /Compare/ }).click();
+    await page.getByRole("navigation", { name: "Leaves" }).getByRole("link", { name: "Data" }).click();
     const status = page.getByRole("region", { name: "Bring data in" }).getByRole("status");
     for (const kind of ["Weather", "Production"]) {
       await page.getByLabel(`${kind} CSV`, { exact: true }).setInputFiles(demoFile(demo, `larch-house.${kind.toLowerCase()}.csv`));
@@ -104,7 +105,7 @@ test("from a complaint and two files to a cause, a finding and a report", async 
       .getByRole("list", { name: "Causes that are over" })
       .getByRole("button", { name: /^Snow cover/ })
       .click();
-    const snow = page.getByRole("article", { name: "Snow cover, the whole site" });
+    const snow = page.getByRole("article", { name: "Snow cover, whole site" });
     await expect(snow).toContainText(/while the snow depth says that snow can lie/);
     await expect(snow).not.toContainText("Measure next");
     await expect(snow).toContainText(/\d+ times, \d+ days in all/);

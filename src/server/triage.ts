@@ -3,9 +3,10 @@ import { CAUSES, type CauseId } from "@/core/causes/causes";
 import { dayWorth } from "@/core/diagnosis/dayWorth";
 import type { AnalysisSummary } from "@/core/diagnosis/summary";
 import { IrradantError } from "@/core/errors/errors";
-import { findGrade } from "@/core/inspection/catalogue";
+import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import { graver, type Severity } from "@/core/inspection/severity";
 import { siteName, siteNameplateW } from "@/core/site/lookups";
+import { placeWords } from "@/core/site/places";
 import { AsBuiltRecord, CaseRecord, FindingRecord, SiteRecord } from "@/db/models/records";
 import { AnalysisRecord } from "@/db/models/series";
 import { type Actor, allow } from "./actor";
@@ -27,6 +28,8 @@ export interface TriageRow {
   /** The last day of data that the loss is told from. */
   asOf: string | null;
   countedDays: number;
+  /** Where someone can be hurt, as it was found: what, and where; null where nothing is. */
+  danger: string | null;
   /** The gravest thing that stands, from findings and data. */
   severity: Severity | null;
   /** Causes that stand at present, worst first. */
@@ -72,7 +75,13 @@ async function readTriage(): Promise<Triage> {
         where: { closedAt: null },
         required: false,
         include: [
-          { model: FindingRecord, as: "findings", attributes: ["pointId", "gradeId"], where: { withdrawnAt: null }, required: false },
+          {
+            model: FindingRecord,
+            as: "findings",
+            attributes: ["pointId", "gradeId", "place"],
+            where: { withdrawnAt: null },
+            required: false,
+          },
         ],
       },
     ],
@@ -105,9 +114,11 @@ function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
   const described = description(record, text);
   const findings = (record.cases ?? []).flatMap((open) => open.findings ?? []);
   const severities = findings.flatMap(({ pointId, gradeId }) => findGrade(pointId, gradeId)?.severity ?? []);
+  const stop = findings.find(({ pointId, gradeId }) => findGrade(pointId, gradeId)?.severity === "stop");
   return {
     siteId: record.id,
     ...described,
+    danger: stop ? stopText(stop, text) : null,
     lossKwhPerDay: summary?.recent?.lossKwhPerDay ?? null,
     moneyPerDay: summary?.recent?.moneyPerDay ?? null,
     bandPerDay: summary?.recent?.moneyBandPerDay ?? summary?.recent?.bandKwhPerDay ?? null,
@@ -127,6 +138,18 @@ function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
     cases: (record.cases ?? []).map(({ id, title, kind, openedAt }) => ({ id, title, kind, openedAt: openedAt.toISOString() })),
     weekly: summary?.weekly ?? [],
   };
+}
+
+/** A finding of danger in words, with its place. */
+function stopText({ pointId, gradeId, place }: FindingRecord, text: string | undefined): string {
+  const said = `${findPoint(pointId)?.title}: ${findGrade(pointId, gradeId)?.text}`;
+  if (place === "" || text === undefined) return said;
+  try {
+    return `${said} (${placeWords(parsedAsBuilt("", text), place)})`;
+  } catch {
+    // Of a site that can't be read its row says so; the danger stands all the same.
+    return `${said} (${place})`;
+  }
 }
 
 function problemOf(summary: AnalysisSummary | null): string | null {

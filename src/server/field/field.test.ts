@@ -127,7 +127,7 @@ describe("a finding", () => {
     caseId = await createCase(ME, { siteId: "calm", kind: "routine", title: "x" });
     const id = crypto.randomUUID();
     await keepChange(ME, finding(id, T0, { gradeId: "stop" }));
-    expect((await triage(ME))[0]).toMatchObject({ siteId: "calm", severity: "stop" });
+    expect((await triage(ME))[0]).toMatchObject({ siteId: "calm", severity: "stop", danger: expect.stringMatching(/^.+: .+/) });
     await keepChange(ME, finding(id, T0 + 1, { takenBack: true }));
     expect((await triage(ME)).find(({ siteId }) => siteId === "calm")?.severity).not.toBe("stop");
   });

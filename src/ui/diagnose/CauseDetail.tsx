@@ -1,11 +1,10 @@
 import { CAUSES } from "@/core/causes/causes";
 import { DAY_MS } from "@/core/constants";
 import { dayName } from "@/core/series/localDay";
+import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
-import { CautionLine } from "../marks/CautionLine";
 import { HatchSwatch } from "../marks/causeHatch";
-import { placeWords } from "../marks/placeWords";
 import { instantText, lastDay, stretchDays } from "../marks/words";
 import { CauseFigures } from "./CauseFigures";
 import type { CauseGroup } from "./causeGroups";
@@ -13,6 +12,7 @@ import { Episodes } from "./Episodes";
 import { ForAndAgainst } from "./ForAndAgainst";
 import { MindChange } from "./MindChange";
 import { Overruling } from "./Overruling";
+import { TestCautions } from "./TestCautions";
 
 /** Days before a cause began, and after it was over, that its picture shows too: what was right beside what is wrong. */
 const [DAYS_BEFORE, DAYS_AFTER] = [30, 14] as const;
@@ -41,7 +41,7 @@ export function CauseDetail({ group, view }: { group: CauseGroup; view: CaseView
           <p>
             <strong>{kind === "design" ? "What would change it" : "Measure next"}:</strong> {group.nextTest}
           </p>
-          {caution ? <CautionLine>{caution}</CautionLine> : null}
+          <TestCautions site={view.site} danger={view.beside.danger} scope={group.scope} caution={caution} />
         </div>
       ) : null}
       <Picture group={group} view={view} />

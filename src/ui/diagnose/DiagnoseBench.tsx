@@ -1,14 +1,15 @@
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
-import { CautionLine } from "../marks/CautionLine";
+import { DangerList } from "../ledger/LedgerBeside";
 import { darkMonth } from "../marks/lightWords";
-import { placeWords } from "../marks/placeWords";
 import { amount, instantDay, lastDay, sureness } from "../marks/words";
 import { CauseDetail } from "./CauseDetail";
 import { CauseList, type CauseRow, type OtherRow } from "./CauseList";
 import { CouldHide } from "./CouldHide";
 import { type CauseGroup, causeGroups, isWrong, standingAndOver } from "./causeGroups";
 import { NextTests } from "./NextTests";
+import { TestCautions } from "./TestCautions";
 
 /** The causes as a list, what stands above what is over, and all that is to be said of the one that is picked. */
 export function DiagnoseBench({ view }: { view: CaseView }) {
@@ -17,7 +18,14 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
   const [best] = beside.nextTests;
   const others: OtherRow[] = [
     ...(beside.nextTests.length > 0
-      ? [{ id: "tests", title: "Next tests", words: `${beside.nextTests.length}`, body: <NextTests tests={beside.nextTests} /> }]
+      ? [
+          {
+            id: "tests",
+            title: "Next tests",
+            words: `${beside.nextTests.length}`,
+            body: <NextTests tests={beside.nextTests} site={view.site} danger={beside.danger} />,
+          },
+        ]
       : []),
     ...(beside.suspects.length > 0
       ? [
@@ -43,13 +51,14 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
   return (
     <div className="grid gap-3 *:min-w-0">
       <h2 className="sr-only">Diagnose</h2>
+      <DangerList danger={beside.danger} />
       {standing.some(isWrong) ? null : <SoundLine view={view} told={ledger.length > 0} />}
       {best ? (
         <div className="border-l-4 border-act bg-raised px-3 py-1.5">
           <p>
             <strong>Next best test:</strong> {best.act} <span className="caption">({best.minutes} min)</span>
           </p>
-          {best.caution ? <CautionLine>{best.caution}</CautionLine> : null}
+          <TestCautions site={view.site} danger={beside.danger} scope={best.scope} caution={best.caution} />
         </div>
       ) : null}
       {standing.length + over.length > 0 || others.length > 0 ? (

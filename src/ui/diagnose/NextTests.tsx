@@ -1,12 +1,13 @@
 import { CAUSES } from "@/core/causes/causes";
 import type { Ledger } from "@/core/diagnosis/ledger";
 import { PLACE_MINUTES } from "@/core/evidence/fieldTests";
-import { CautionLine } from "../marks/CautionLine";
+import type { SiteFile } from "@/core/site/siteSchema";
 import { Figure } from "../marks/Figure";
+import { TestCautions } from "./TestCautions";
 import { PLACE_WORDS } from "./testPlaces";
 
 /** What to look at or measure next: the most doubt taken for the least time and danger. */
-export function NextTests({ tests }: { tests: Ledger["nextTests"] }) {
+export function NextTests({ tests, ...at }: { tests: Ledger["nextTests"]; site: SiteFile; danger: Ledger["danger"] }) {
   const [best, ...others] = tests;
   if (!best) return null;
   return (
@@ -14,7 +15,7 @@ export function NextTests({ tests }: { tests: Ledger["nextTests"] }) {
       <h2 id="next-title" className="text-lg">
         Next best test
       </h2>
-      <Test test={best} />
+      <Test test={best} {...at} />
       {others.length > 0 ? (
         <details className="mt-2">
           <summary className="min-h-8 cursor-pointer text-act underline">
@@ -23,7 +24,7 @@ export function NextTests({ tests }: { tests: Ledger["nextTests"] }) {
           <ol className="mt-2 grid gap-3" aria-label="Tests after that">
             {others.map((test) => (
               <li key={`${test.test}/${test.scope}`}>
-                <Test test={test} />
+                <Test test={test} {...at} />
               </li>
             ))}
           </ol>
@@ -33,8 +34,8 @@ export function NextTests({ tests }: { tests: Ledger["nextTests"] }) {
   );
 }
 
-function Test({ test }: { test: Ledger["nextTests"][number] }) {
-  const { act, place, minutes, separates, bits, bitsPerHour, caution } = test;
+function Test({ test, site, danger }: { test: Ledger["nextTests"][number]; site: SiteFile; danger: Ledger["danger"] }) {
+  const { act, scope, place, minutes, separates, bits, bitsPerHour, caution } = test;
   return (
     <div className="mt-1">
       <p className="font-semibold">{act}</p>
@@ -58,7 +59,7 @@ function Test({ test }: { test: Ledger["nextTests"][number] }) {
           }}
         />
       </div>
-      {caution ? <CautionLine>{caution}</CautionLine> : null}
+      <TestCautions site={site} danger={danger} scope={scope} caution={caution} />
     </div>
   );
 }

@@ -67,7 +67,9 @@ export function Ledger({ entries: all, beside, findings, timeZone, valuePerKwh, 
         {period ? `Data ${instantDay(period.from, timeZone)} to ${lastDay(period.to, timeZone)}` : "No data compared yet"} ·{" "}
         {findings.length} {findings.length === 1 ? "finding" : "findings"}
       </p>
-      <DangerList danger={beside.danger} />
+      <div className="mt-3">
+        <DangerList danger={beside.danger} />
+      </div>
       {graded.length > 0 ? (
         <ul className="mt-3 grid gap-1">
           {graded.map(([severity, list]) => (

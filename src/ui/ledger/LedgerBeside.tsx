@@ -5,7 +5,7 @@ import type { Ledger } from "@/core/diagnosis/ledger";
 export function DangerList({ danger }: { danger: Ledger["danger"] }) {
   if (danger.length === 0) return null;
   return (
-    <ul className="mt-3 grid gap-2" aria-label="Danger">
+    <ul className="grid gap-2" aria-label="Danger">
       {danger.map(({ scope, why, do: act }) => (
         <li key={`${scope}/${why}`} className="border-l-4 border-stop bg-raised p-2.5">
           <p className="flex gap-2 font-semibold">

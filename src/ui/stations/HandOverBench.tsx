@@ -4,6 +4,7 @@ import { siteName } from "@/core/site/lookups";
 import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
+import { DangerList } from "../ledger/LedgerBeside";
 import { HatchSwatch } from "../marks/causeHatch";
 import { SeverityMark } from "../marks/SeverityMark";
 import { amount, dayText, instantDay, instantText, lastDay, money, stretchDays } from "../marks/words";
@@ -36,6 +37,14 @@ export function HandOverBench({ view }: { view: CaseView }) {
             {view.title} ({view.kind}, opened {instantDay(view.openedAt, zone)}).
           </p>
         </header>
+        {view.beside.danger.length > 0 ? (
+          <section className="keep-together mt-5" aria-labelledby="report-danger">
+            <h3 id="report-danger" className="text-xl">
+              Danger
+            </h3>
+            <DangerList danger={view.beside.danger} />
+          </section>
+        ) : null}
         <section className="mt-5" aria-labelledby="report-answer">
           <h3 id="report-answer" className="text-xl">
             In short

@@ -27,7 +27,7 @@ export function SiteRow({ row, today }: { row: TriageRow; today: string }) {
       <td className="flex items-start gap-2 max-desk:col-span-3 max-desk:row-start-2">
         {worst ? <HatchSwatch cause={worst.cause} id={`row-${row.siteId}`} /> : null}
         <div className="min-w-0">
-          <p className="leading-tight wrap-anywhere" title={standingTexts(row).join("\n")}>
+          <p className={`leading-tight wrap-anywhere ${row.danger ? "font-bold" : ""}`} title={standingTexts(row).join("\n")}>
             {whatText(row)}
           </p>
           {row.outdatedSince ? (

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { ageText, bandOf, lossText, whatText } from "./triageWords";
 
-const row = { problem: null, standing: [], light: null, severity: "sound", traits: [], timeZone: "Europe/Vienna" } as const;
+const row = { danger: null, problem: null, standing: [], light: null, severity: "sound", traits: [], timeZone: "Europe/Vienna" } as const;
 const standing = (to: string | null = null) => [
   { cause: "string-open", title: "String gives nothing", scope: "s2", from: "2026-03-14T09:30:00Z", to } as const,
 ];
@@ -13,6 +13,11 @@ describe("a site on the sheet", () => {
     expect(bandOf({ ...row, severity: "watch" })).toBe("losing");
     expect(bandOf({ ...row, severity: null, problem: "No weather data yet" })).toBe("unknown");
     expect(bandOf(row)).toBe("sound");
+  });
+
+  it("says first where someone can be hurt", () => {
+    const danger = "DC isolator: A contact that has burnt (string s2)";
+    expect(whatText({ ...row, danger, severity: "stop", standing: standing() })).toBe(danger);
   });
 
   it("says what is wrong and since when, on its own clock", () => {

@@ -23,8 +23,9 @@ export function bandOf({ severity, problem, standing }: Pick<TriageRow, "severit
   return standing.length > 0 || severity === "fix" || severity === "watch" ? "losing" : "sound";
 }
 
-/** What is wrong and since when, in one line; of a sound site that nothing is, and whether the month was dark. */
-export function whatText(row: Pick<TriageRow, "problem" | "standing" | "light" | "severity" | "timeZone" | "traits">): string {
+/** Danger first; else what is wrong and since when, in one line; of a sound site that nothing is, and whether the month was dark. */
+export function whatText(row: Pick<TriageRow, "danger" | "problem" | "standing" | "light" | "severity" | "timeZone" | "traits">): string {
+  if (row.danger) return row.danger;
   if (row.problem) return row.problem;
   const [worst, ...others] = row.standing;
   if (!worst) return soundText(row);

@@ -2,6 +2,7 @@
 
 import { useMemo } from "react";
 import { layOutPlane } from "@/core/plane/layout";
+import { moduleScope } from "@/core/site/places";
 import type { Plane, SiteFile } from "@/core/site/siteSchema";
 import { useWidth } from "@/ui/charts/frame/useWidth";
 import { percent } from "@/ui/marks/words";
@@ -18,8 +19,6 @@ const GAP = 3;
 const LEAST_SHARE = 0.5;
 /** So far under its peers a module is an odd one out. */
 export const ODD_SHARE = 0.9;
-
-export const moduleScope = (stringId: string, place: number) => `${stringId}.${String(place).padStart(2, "0")}`;
 
 /** Modules where they lie, each in the shade of what it gives beside its peers; pressing one picks it. */
 export function EnergyPlan({
