@@ -23,6 +23,7 @@ import { closeDatabase, dataFolder, inTransaction } from "./database";
 import { destinations } from "./destinations";
 import { listImports, startImport, undoImport } from "./imports/importSeries";
 import { cancelJob, findJob, type Job } from "./jobs/jobs";
+import { dayOfParts } from "./series/dayOfParts";
 import { presentSite } from "./sites/asBuilt";
 import { openSite } from "./sites/openSite";
 import { restoreVersion, saveSite } from "./sites/saveSite";
@@ -209,6 +210,16 @@ describe("the analysis", () => {
     const { dayBook } = result.overview;
     expect(dayBook.columns).toBe(96);
     expect((await dayBookOf(ME, site.id))?.length).toBe(dayBook.rows * rowBytes(dayBook));
+  });
+
+  it("has the power of each string on a day, by the site's own clock", async () => {
+    const { minutes, parts } = await dayOfParts(ME, site.id, "2026-03-25");
+    expect([minutes[0], minutes.length, minutes[95]]).toEqual([0, 96, 1425]);
+    const noon = (scope: string) => parts.find((one) => one.scope === scope)?.values[50];
+    expect(parts.map(({ unit }) => unit)).toEqual(["W", "W"]);
+    expect(noon("s1")).toBeGreaterThan(200);
+    expect(noon("s2")).toBeLessThan(5);
+    await expect(dayOfParts(ME, site.id, "2020-03-25")).rejects.toThrow(/on a day/);
   });
 
   it("answers what another choice of model would expect", async () => {

@@ -8,7 +8,7 @@ import type { SiteFile } from "@/core/site/siteSchema";
 import { PeriodBrush } from "@/ui/dayBook/PeriodBrush";
 import { useDayBook } from "@/ui/dayBook/useDayBook";
 import { type DayRange, usePeriod } from "@/ui/dayBook/usePeriod";
-import { dayText, percent } from "@/ui/marks/words";
+import { percent } from "@/ui/marks/words";
 import { useSelection } from "@/ui/selection/useSelection";
 import { type DayPhoto, DayPlay } from "./DayPlay";
 import { EnergyPlan, ODD_SHARE } from "./EnergyPlan";
