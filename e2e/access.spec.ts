@@ -95,6 +95,15 @@ test("the work can be done by keyboard alone", async ({ page }) => {
   await expect(page.getByText("so that the sums add up. More at Diagnose.")).toBeVisible();
 });
 
+test("the palette finds a station of any case from anywhere, by parts of words", async ({ page }) => {
+  await page.goto("/", { waitUntil: "networkidle" });
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("larch diag");
+  await expect(page.getByRole("option", { name: "Larch House, Obergrund: Diagnose" })).toHaveAttribute("aria-selected", "true");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/larch-house-2026\/diagnose$/);
+});
+
 test("photos lose their metadata and stand upright", async ({ page, request }) => {
   const sharp = (await import("sharp")).default;
   const sideways = await sharp({ create: { width: 400, height: 200, channels: 3, background: "#884422" } })

@@ -47,9 +47,16 @@ test("the cascade goes on to the meter, and each step opens to formula, inputs a
 
 test("an assumption says what it changes, alone and all in turn, and can be stopped", async ({ page }) => {
   await page.goto(`${LARCH_CASE}/compare?leaf=assumptions`, { waitUntil: "networkidle" });
-  const status = page.getByRole("region", { name: "Assumptions", exact: true }).getByRole("status");
+  const status = page.getByRole("region", { name: "Assumptions", exact: true }).getByRole("status").first();
   await page.getByLabel("Beam and diffuse").selectOption("erbs");
   await expect(status).toContainText(/Expected at the terminals: .* at the meter: /);
+  const trial = page.getByRole("region", { name: "Trial" });
+  await expect(trial.getByRole("row", { name: /^Expected at the terminals/ })).toContainText(/kWh.*kWh.*[+\u2212]\d+\.\d %/);
+  await expect(trial).toContainText("leaving this leaf ends it");
+  await trial.getByRole("button", { name: "End the trial" }).click();
+  await expect(trial).toHaveCount(0);
+  await page.getByLabel("Import price").fill("0.5");
+  await expect(page.getByText(/kWh lost are worth €[\d.]+ by the site’s tariff, €[\d.]+ by this one/)).toBeVisible();
   await page.getByLabel("Wind where none is measured").fill("30");
   await page.getByLabel("Wind where none is measured").blur();
   await expect(status).toContainText("Wind must be from 0 to 20 m/s");

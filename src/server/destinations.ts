@@ -5,6 +5,8 @@ import { readOnce } from "./readCache";
 export interface Destination {
   title: string;
   href: string;
+  /** Of a case: its site's name and its own id, for its stations. */
+  ofCase?: { id: string; site: string };
 }
 
 /** Every page that the command palette can jump to. */
@@ -19,7 +21,11 @@ export async function destinations(actor: Actor): Promise<Destination[]> {
     });
     return [
       { title: "Triage", href: "/" },
-      ...cases.map(({ id, title, site }) => ({ title: `Case: ${site?.name ?? "?"}, ${title}`, href: `/cases/${id}/brief` })),
+      ...cases.map(({ id, title, site }) => ({
+        title: `Case: ${site?.name ?? "?"}, ${title}`,
+        href: `/cases/${id}/brief`,
+        ofCase: { id, site: site?.name ?? "?" },
+      })),
       ...sites.map(({ id, name }) => ({ title: `Site: ${name}`, href: `/sites/${id}` })),
     ];
   });

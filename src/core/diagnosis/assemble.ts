@@ -11,7 +11,7 @@ import { round } from "../round";
 import { intervalKwh } from "../series/energy";
 import { type Grid, gridEndMs } from "../series/grid";
 import { stringNameplateW } from "../site/lookups";
-import type { Tariff } from "../site/siteSchema";
+import { valuePerKwh } from "../site/worth";
 import type { Hidden } from "./couldHide";
 import type { Findings, Standing } from "./standing";
 
@@ -20,11 +20,6 @@ const LEAST_DESIGN_SHARE = 0.005;
 
 /** Of the points at which an array could give clearly more than the rating. */
 const LEAST_AT_RATING = 0.4;
-
-/** What a lost kilowatt-hour is worth: part would have been used on site, the rest fed in. */
-export function valuePerKwh(tariff: Tariff): number {
-  return tariff.selfUseShare * tariff.importPerKwh + (1 - tariff.selfUseShare) * tariff.exportPerKwh;
-}
 
 /** A cause on its way into the public format. */
 export interface Entry {

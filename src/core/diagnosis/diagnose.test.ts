@@ -7,8 +7,8 @@ import type { InjectedFault } from "../simulator/production";
 import { simulateProduction } from "../simulator/production";
 import { makeWeather } from "../simulator/weatherMaker";
 import type { SiteFile } from "../site/siteSchema";
+import { valuePerKwh } from "../site/worth";
 import { weatherFromSeries } from "../weather/weather";
-import { valuePerKwh } from "./assemble";
 import { diagnose } from "./diagnose";
 
 const QUARTER_MS = 900_000;

@@ -7,7 +7,7 @@ import { round } from "../round";
 import { intervalKwh } from "../series/energy";
 import { dayName } from "../series/localDay";
 import type { UnitState } from "../signatures/signature";
-import { valuePerKwh } from "./assemble";
+import { valuePerKwh } from "../site/worth";
 import { calibrationOffers } from "./calibration";
 import type { Overview } from "./overviewSchema";
 import { recentLight } from "./recentLight";

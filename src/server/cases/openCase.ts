@@ -1,10 +1,10 @@
 import type { Picture } from "@/core/changes/caseRecords";
 import type { BriefFields, Change } from "@/core/changes/change";
-import { valuePerKwh } from "@/core/diagnosis/assemble";
 import { buildLedger, type Ledger, type LedgerEntry } from "@/core/diagnosis/ledger";
 import { NotFoundError } from "@/core/errors/errors";
 import { type Stop, walkFor } from "@/core/inspection/catalogue";
 import type { SiteFile } from "@/core/site/siteSchema";
+import { valuePerKwh } from "@/core/site/worth";
 import { CaseRecord, ChangeRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
 import { type AnalysisState, analysisOf, beginAnalysis, failureOf } from "../analysis/analysis";

@@ -9,15 +9,12 @@ import type { SiteFile } from "@/core/site/siteSchema";
 import { Figure, type Origin } from "../marks/Figure";
 import { amount } from "../marks/words";
 import { send } from "../send";
+import { TariffTrial } from "./TariffTrial";
+import { changeOf, type TrialFigures, TrialStrip } from "./TrialStrip";
 
 const isAt = (place: SwitchPlace) => MODEL_SWITCHES.filter(isOnOff).filter(({ at }) => at === place);
 const UP_TO_TERMINALS = isAt("terminals");
 const ON_TO_METER = isAt("meter");
-
-interface Totals {
-  terminalsKwh: number;
-  meterKwh: number;
-}
 
 /** What the expected energy is without one of the choices. */
 interface Effect {
@@ -37,15 +34,28 @@ function effectOrigin(label: string, { withoutKwh, withKwh, at }: Effect): Origi
   };
 }
 
-const totalsOf = (cascade: Cascade): Totals => ({ terminalsKwh: cascade[TERMINALS], meterKwh: cascade.night });
+const totalsOf = (cascade: Cascade): TrialFigures => ({ terminalsKwh: cascade[TERMINALS], meterKwh: cascade.night });
 
 /** The choices behind the expected output: switch one and see what it changes. Nothing is stored by trying. */
-export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascade: Cascade; bandPct: number }) {
+export function Assumptions({
+  site,
+  cascade,
+  bandPct,
+  measuredKwh,
+  lostKwh,
+}: {
+  site: SiteFile;
+  cascade: Cascade;
+  bandPct: number;
+  measuredKwh: number;
+  lostKwh: number;
+}) {
   const usual = totalsOf(cascade);
   const [options, setOptions] = useState<ModelOptions>(DEFAULT_MODEL);
   const [said, setSaid] = useState("These are the choices behind the comparison.");
   const [effects, setEffects] = useState<Partial<Record<OnOffKey, Effect>>>({});
   const [working, setWorking] = useState(false);
+  const [tried, setTried] = useState<TrialFigures | null>(null);
   const question = useRef<AbortController | null>(null);
   useEffect(() => () => question.current?.abort(), []);
 
@@ -67,6 +77,7 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
     if (signal.aborted) return;
     if ("error" in answer) return setSaid(answer.error);
     const now = totalsOf(answer);
+    setTried(next === DEFAULT_MODEL ? null : now);
     setSaid(
       `Expected at the terminals: ${amount(now.terminalsKwh)} kWh instead of ${amount(usual.terminalsKwh)} kWh (${changeOf(now.terminalsKwh, usual.terminalsKwh)}); at the meter: ${amount(now.meterKwh)} kWh instead of ${amount(usual.meterKwh)} kWh (${changeOf(now.meterKwh, usual.meterKwh)}). Each ±${bandPct.toFixed(0)} %.`,
     );
@@ -130,6 +141,9 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
       <h2 id="assumptions-title" className="text-lg">
         Assumptions
       </h2>
+      {tried ? (
+        <TrialStrip kept={usual} tried={tried} measuredKwh={measuredKwh} bandPct={bandPct} onEnd={() => void change(DEFAULT_MODEL)} />
+      ) : null}
       <div className="mt-2 flex flex-wrap items-center gap-x-6 gap-y-1">
         {(["transposition", "decomposition"] as const).map((key) => {
           const { label, choices } = modelSwitch(key);
@@ -188,12 +202,7 @@ export function Assumptions({ site, cascade, bandPct }: { site: SiteFile; cascad
       <p role="status" className="figures mt-2 min-h-6 font-semibold">
         {said}
       </p>
+      {site.tariff ? <TariffTrial tariff={site.tariff} lostKwh={lostKwh} /> : null}
     </section>
   );
-}
-
-/** "+2.3 %" of a change. */
-function changeOf(now: number, before: number): string {
-  const share = before > 0 ? (now / before - 1) * 100 : 0;
-  return `${share < 0 ? "\u2212" : "+"}${Math.abs(share).toFixed(1)} %`;
 }

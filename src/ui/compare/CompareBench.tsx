@@ -67,7 +67,15 @@ function pictures(view: CaseView, { overview, diagnosis }: NonNullable<CaseView[
     {
       id: "assumptions",
       title: "Assumptions",
-      body: <Assumptions site={site} cascade={overview.cascade} bandPct={overview.band.pct} />,
+      body: (
+        <Assumptions
+          site={site}
+          cascade={overview.cascade}
+          bandPct={overview.band.pct}
+          measuredKwh={diagnosis.energy.measuredKwh}
+          lostKwh={Math.max(0, diagnosis.energy.lossKwh)}
+        />
+      ),
     },
   ];
 }

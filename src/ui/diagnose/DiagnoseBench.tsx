@@ -2,8 +2,9 @@ import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
 import { DangerList } from "../ledger/LedgerBeside";
-import { darkMonth } from "../marks/lightWords";
-import { amount, instantDay, lastDay, sureness } from "../marks/words";
+import { Figure } from "../marks/Figure";
+import { darkShare } from "../marks/lightWords";
+import { amount, instantDay, lastDay, percent, readableDays, sureness } from "../marks/words";
 import { CauseDetail } from "./CauseDetail";
 import { CauseList, type CauseRow, type OtherRow } from "./CauseList";
 import { CouldHide } from "./CouldHide";
@@ -96,11 +97,32 @@ function SoundLine({ view: { analysis }, told }: { view: CaseView; told: boolean
       <p className="border-l-4 border-watch bg-raised p-3">No data and no findings yet: the diagnosis begins with either.</p>
     );
   }
-  const dark = darkMonth(analysis.overview.recent.light);
+  const { light, days } = analysis.overview.recent;
+  const dark = darkShare(light);
   return (
     <p className="border-l-4 border-sound bg-raised px-3 py-1.5">
       <strong>Nothing wrong stands at the end of the data</strong>
-      {dark ? `; ${dark}` : ""}. {told ? "" : "The array makes what it should, within the spread of weather and model."}
+      {dark === null || !light ? null : (
+        <>
+          ; a dark month:{" "}
+          <Figure
+            inline
+            label="Light of the last days over what is usual"
+            value={`${Math.round(100 * dark)} %`}
+            origin={{
+              formula: "(Σ global light ÷ Σ clear sky's, last days) ÷ the same on other days within 60 of the season",
+              inputs: [
+                ["Last days", String(days)],
+                ["Of a clear sky's light", percent(light.share)],
+                ["Usual then", percent(light.usual)],
+              ],
+              source: "Clear sky by Ineichen & Perez 2002 at a turbidity of 3; usual by the site's own data.",
+            }}
+          />{" "}
+          of the light that is usual now
+        </>
+      )}
+      . {told ? "" : "The array makes what it should, within the spread of weather and model."}
     </p>
   );
 }
@@ -117,7 +139,7 @@ function Suspects({ suspects, view }: { suspects: readonly LedgerEntry[]; view: 
               <strong>{entry.title}</strong>, {placeWords(view.site, entry.scope)}: {sureness(entry.confidence)} sure
             </p>
             <p className="caption">
-              {entry.evidence[0]?.text} {entry.nextTest}.
+              {readableDays(entry.evidence[0]?.text ?? "")} {entry.nextTest}.
             </p>
           </li>
         ))}

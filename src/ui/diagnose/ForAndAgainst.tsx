@@ -1,5 +1,6 @@
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { Figure } from "../marks/Figure";
+import { readableDays } from "../marks/words";
 import { strengthWords } from "./strengthWords";
 
 /** What speaks for a cause and what against it, each fact with how much it says; its weight in numbers one step deeper. */
@@ -20,7 +21,7 @@ function Facts({ title, facts }: { title: string; facts: LedgerEntry["evidence"]
       <ul className="grid gap-1">
         {facts.map(({ text, weight, from }) => (
           <li key={`${from}/${weight}/${text}`} className="border-l-2 border-rule-strong pl-2 leading-snug">
-            {text}{" "}
+            {readableDays(text)}{" "}
             {weight === 0 ? (
               <span className="caption">no weight of its own</span>
             ) : (

@@ -15,6 +15,8 @@ export interface LedgerProps {
   entries: LedgerEntry[];
   beside: Omit<CaseLedger, "entries">;
   findings: { id: string; severity: Severity; text: string }[];
+  /** The entries' places in words, by scope. */
+  places: Readonly<Record<string, string>>;
   timeZone: string;
   valuePerKwh: number | null;
   currency: string | null;
@@ -52,7 +54,7 @@ function linesOf(entries: readonly LedgerEntry[]): LedgerLine[] {
 const keyOf = (entry: LedgerEntry) => `${entry.cause}/${entry.scope}/${entry.stands ? entry.since : "ended"}`;
 
 /** Causes so far with what they explain and how sure they are; a change since the last look is marked. */
-export function Ledger({ entries: all, beside, findings, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {
+export function Ledger({ entries: all, beside, findings, places, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {
   const entries = useMemo(() => linesOf(all), [all]);
   const moved = useMoves(entries);
   const { selection, select } = useSelection();
@@ -99,7 +101,7 @@ export function Ledger({ entries: all, beside, findings, timeZone, valuePerKwh, 
                     title="Mark it in all pictures"
                     onClick={() => select({ cause: isPicked(entry) ? null : { cause: entry.cause, scope: entry.scope } })}
                   >
-                    {entry.title} <span className="font-mono text-sm font-normal">{entry.scope}</span>
+                    {entry.title}, <span className="font-normal">{places[entry.scope] ?? entry.scope}</span>
                   </button>
                   <div className="caption">
                     {entry.since

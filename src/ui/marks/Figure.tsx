@@ -31,8 +31,9 @@ export function Figure({
   /** Within a sentence. */
   inline?: boolean;
 }) {
+  const Root = inline ? "span" : "div";
   return (
-    <div className={inline ? "inline" : "min-w-0"}>
+    <Root className={inline ? undefined : "min-w-0"}>
       {bare || inline ? null : <div className="caption">{label}</div>}
       <Popover.Root>
         <Popover.Trigger
@@ -62,6 +63,6 @@ export function Figure({
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
-    </div>
+    </Root>
   );
 }

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { amount, dayText, instantDay, instantText, lastDay, money, percent, stretchDays, sureness } from "./words";
+import { amount, dayText, instantDay, instantText, lastDay, money, percent, readableDays, stretchDays, sureness } from "./words";
 
 it("names days on the site's clock, and the last day of a stretch by the day before its end", () => {
   expect(dayText("2026-03-14")).toBe("14 Mar 2026");
@@ -22,4 +22,10 @@ it("is never wholly sure", () => {
   expect(sureness(0.9999)).toBe("over 99\u00a0%");
   expect(sureness(0.0001)).toBe("under 1\u00a0%");
   expect(sureness(0.5)).toBe("50\u00a0%");
+});
+
+it("writes days in a text as people do", () => {
+  expect(readableDays("s2 carried no current since 2026-03-14, 3,000 W at 2026-03")).toBe(
+    "s2 carried no current since 14 Mar 2026, 3,000 W at 2026-03",
+  );
 });

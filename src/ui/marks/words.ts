@@ -17,6 +17,11 @@ export function dayText(day: string): string {
   return DATE.format(new Date(`${day.slice(0, 10)}T00:00:00Z`));
 }
 
+/** A text as people write it: days like 2026-03-14 in words. */
+export function readableDays(text: string): string {
+  return text.replace(/\b\d{4}-\d{2}-\d{2}\b/g, dayText);
+}
+
 /** Day of an instant on the site's own clock. */
 export function instantDay(instant: string, timeZone: string): string {
   const options = { day: "numeric", month: "short", year: "numeric", timeZone } as const;

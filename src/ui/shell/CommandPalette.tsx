@@ -20,11 +20,14 @@ function stationPath(caseId: string, station: string): string {
 export interface Destination {
   title: string;
   href: string;
+  /** Of a case: its site's name and its own id, for its stations. */
+  ofCase?: { id: string; site: string };
 }
 
 /** Keys at the desk: Ctrl K for every command, 1 to 8 for the stations of the open case. */
 export function CommandPalette({ destinations }: { destinations: Destination[] }) {
   const [open, setOpen] = useState(false);
+  const [asked, setAsked] = useState("");
   const router = useRouter();
   const { id, station } = useParams<{ id?: string; station?: string }>();
   const caseId = station ? id : undefined;
@@ -47,6 +50,7 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
 
   const go = (act: () => void) => () => {
     setOpen(false);
+    setAsked("");
     act();
   };
   const item = "flex min-h-11 cursor-pointer items-center px-4 data-[selected=true]:bg-sunken";
@@ -66,6 +70,8 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
           <Command label="Commands">
             <Command.Input
               autoFocus
+              value={asked}
+              onValueChange={setAsked}
               placeholder="Station, site or command"
               className="w-full border-b border-rule bg-transparent px-4 py-3 outline-none"
             />
@@ -83,6 +89,21 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
                   {title}
                 </Command.Item>
               ))}
+              {asked.trim() === ""
+                ? null
+                : destinations.flatMap(({ ofCase }) =>
+                    ofCase
+                      ? STATIONS.filter(({ ready }) => ready).map(({ id, title }) => (
+                          <Command.Item
+                            key={`${ofCase.id}/${id}`}
+                            className={item}
+                            onSelect={go(() => router.push(`/cases/${ofCase.id}/${id}`))}
+                          >
+                            {ofCase.site}: {title}
+                          </Command.Item>
+                        ))
+                      : [],
+                  )}
               <Command.Item className={item} onSelect={go(toggleSheet)}>
                 Change between light and dark sheet
               </Command.Item>

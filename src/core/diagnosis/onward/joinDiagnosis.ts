@@ -6,7 +6,8 @@ import { writeInstant } from "../../formats/instant";
 import { round } from "../../round";
 import { intervalKwh } from "../../series/energy";
 import { gridEndMs } from "../../series/grid";
-import { diagnosedCause, type Entry, valuePerKwh } from "../assemble";
+import { valuePerKwh } from "../../site/worth";
+import { diagnosedCause, type Entry } from "../assemble";
 import type { Frozen } from "./frozen";
 import type { Window } from "./window";
 
