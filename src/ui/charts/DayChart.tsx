@@ -7,6 +7,7 @@ import { calendarTicks, tickText } from "./calendarTicks";
 import { type DayPoint, dayPoints } from "./dayPoints";
 import { ExpectedAndMeasured } from "./ExpectedAndMeasured";
 import { ChartFrame } from "./frame/ChartFrame";
+import { tidy } from "./frame/chartTable";
 import { Legend } from "./Legend";
 
 export interface DayChartProps {
@@ -93,9 +94,6 @@ function reading({ day, days, expected, measured }: DayPoint, bandPct: number): 
   const share = expected > 0 ? `, ${Math.round((measured / expected) * 100)} %` : "";
   return `${when}: ${measured.toFixed(1)} of ${expected.toFixed(1)} kWh${days > 1 ? " a day" : ""} ±${bandPct.toFixed(0)} %${share}`;
 }
-
-/** As many digits as anyone reads off. */
-const tidy = (kwh: number | null) => (kwh === null ? null : Math.round(1000 * kwh) / 1000);
 
 /** A stretch by days that the chart has; null where it has none of it, or nothing else. */
 function stretchOn(days: readonly string[], { from, to }: { from: string; to: string | null }): { from: string; to: string } | null {

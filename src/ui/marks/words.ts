@@ -50,6 +50,11 @@ export function instantText(instant: string, timeZone: string): string {
   return once(`time ${timeZone}`, () => new Intl.DateTimeFormat("en-GB", options)).format(new Date(instant));
 }
 
+/** "09:15" of minutes after midnight. */
+export function clockText(minute: number): string {
+  return `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+}
+
 /** A number with the digits that a person needs: none from a hundred up, one below. */
 export function amount(value: number, digits = Math.abs(value) >= 100 ? 0 : 1): string {
   return once(`digits ${digits}`, () => new Intl.NumberFormat("en-GB", { minimumFractionDigits: digits, maximumFractionDigits: digits }))

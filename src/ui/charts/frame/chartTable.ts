@@ -6,6 +6,11 @@ export interface ChartTable {
   rows: readonly (readonly (string | number | null)[])[];
 }
 
+/** A value with as many digits as anyone reads off; null stays unknown. */
+export function tidy(value: number | null): number | null {
+  return value === null ? null : Math.round(1000 * value) / 1000;
+}
+
 /** A table as CSV (RFC 4180): a comma between, a line feed after each row, quotes where a value needs them. */
 export function tableCsv({ columns, rows }: ChartTable): string {
   const cell = (value: string | number | null) => {

@@ -4,6 +4,7 @@ import { useId, useRef } from "react";
 import { Bar, BarChart, Rectangle, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import type { CauseId } from "@/core/causes/causes";
 import { ChartExports } from "@/ui/charts/frame/ChartExports";
+import { tidy } from "@/ui/charts/frame/chartTable";
 import { ValuesTable } from "@/ui/charts/frame/ValuesTable";
 import { HatchPattern } from "@/ui/marks/causeHatch";
 import { Figure } from "@/ui/marks/Figure";
@@ -122,5 +123,3 @@ function signed(kwh: number): string {
   if (Math.abs(kwh) < 0.5) return "0";
   return `${kwh > 0 ? "+" : "\u2212"}${amount(Math.abs(kwh), 0)}`;
 }
-
-const tidy = (kwh: number | null) => (kwh === null ? null : Math.round(10 * kwh) / 10);

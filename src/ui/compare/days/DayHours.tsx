@@ -6,8 +6,9 @@ import { HOUR_MS, MINUTE_MS } from "@/core/constants";
 import type { DayBook } from "@/core/dayBook/dayBook";
 import { ExpectedAndMeasured } from "@/ui/charts/ExpectedAndMeasured";
 import { ChartFrame } from "@/ui/charts/frame/ChartFrame";
+import { tidy } from "@/ui/charts/frame/chartTable";
 import { Legend } from "@/ui/charts/Legend";
-import { amount, dayText } from "@/ui/marks/words";
+import { amount, clockText, dayText } from "@/ui/marks/words";
 
 interface Hour {
   minute: number;
@@ -45,7 +46,7 @@ export function DayHours({ book, day, unit, height }: { book: DayBook; day: stri
       }
       table={{
         columns: ["time", "expected, kW", "measured, kW"],
-        rows: shown.map(({ minute, expected, measured }) => [clock(minute), tidy(expected), tidy(measured)]),
+        rows: shown.map(({ minute, expected, measured }) => [clockText(minute), tidy(expected), tidy(measured)]),
       }}
     >
       <ComposedChart data={shown} margin={{ top: 6, right: 8, bottom: 0, left: 0 }} title={name}>
@@ -56,7 +57,7 @@ export function DayHours({ book, day, unit, height }: { book: DayBook; day: stri
           ticks={Array.from({ length: 24 / EVERY_HOURS }, (_, k) => k * EVERY_HOURS * 60).filter(
             (minute) => minute >= first && minute <= last,
           )}
-          tickFormatter={clock}
+          tickFormatter={clockText}
           tick={TICK}
           stroke="var(--rule-strong)"
         />
@@ -70,7 +71,7 @@ export function DayHours({ book, day, unit, height }: { book: DayBook; day: stri
             if (!active || !hour) return null;
             return (
               <p role="status" className="figures border border-ink bg-raised px-2 py-1 text-sm text-ink">
-                {clock(hour.minute)}:{" "}
+                {clockText(hour.minute)}:{" "}
                 {hour.measured === null ? "not measured" : `${hour.measured.toFixed(2)} of ${hour.expected?.toFixed(2) ?? "?"} kW`}
               </p>
             );
@@ -93,6 +94,3 @@ function hoursOf(book: DayBook, row: number, unit: number | null): Hour[] {
     return { minute: column * book.shape.minutesPerColumn, expected, measured, lost };
   });
 }
-
-const clock = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
-const tidy = (kw: number | null) => (kw === null ? null : Math.round(1000 * kw) / 1000);

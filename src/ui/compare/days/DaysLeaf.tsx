@@ -4,6 +4,7 @@ import { useMemo, useRef } from "react";
 import type { CauseId } from "@/core/causes/causes";
 import type { Overview } from "@/core/diagnosis/overviewSchema";
 import { ChartExports } from "@/ui/charts/frame/ChartExports";
+import { tidy } from "@/ui/charts/frame/chartTable";
 import { ValuesTable } from "@/ui/charts/frame/ValuesTable";
 import { Legend } from "@/ui/charts/Legend";
 import { type CauseSpan, causeStretches } from "@/ui/dayBook/causeDays";
@@ -92,5 +93,3 @@ export function DaysLeaf({
     </div>
   );
 }
-
-const tidy = (value: number | null) => (value === null ? null : Math.round(1000 * value) / 1000);

@@ -3,7 +3,7 @@
 import { useEffect, useState } from "react";
 import type { Plane, SiteFile } from "@/core/site/siteSchema";
 import type { DayOfParts } from "@/server/series/dayOfParts";
-import { dayText } from "@/ui/marks/words";
+import { clockText, dayText } from "@/ui/marks/words";
 import { litSlots, sharesAt } from "./dayShares";
 import { EnergyPlan } from "./EnergyPlan";
 
@@ -51,7 +51,7 @@ export function DayPlay({
   }, [playing, at, last]);
   if (!lit) return <p className="text-quiet">{dayText(day)}: no light in which modules could be read against each other.</p>;
   const shares = sharesAt(told, at);
-  const time = clockOf(told.minutes[at]);
+  const time = clockText(told.minutes[at]);
   return (
     <div className="grid gap-2">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
@@ -101,5 +101,3 @@ export function DayPlay({
     </div>
   );
 }
-
-const clockOf = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;

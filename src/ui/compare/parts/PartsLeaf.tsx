@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import type { DayBook } from "@/core/dayBook/dayBook";
 import { PartEnergies, type PartEnergy } from "@/core/dayBook/partEnergies";
 import type { Overview } from "@/core/diagnosis/overviewSchema";
+import { modulesInPlane } from "@/core/plane/layout";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { PeriodBrush } from "@/ui/dayBook/PeriodBrush";
 import { useDayBook } from "@/ui/dayBook/useDayBook";
@@ -50,9 +51,7 @@ export function PartsLeaf({
   );
   const day = withModules ? selection.day : null;
   const played = useDayOfParts(site.id, day);
-  const planes = site.planes.filter(({ id }) =>
-    site.strings.some((one) => (one.segments ?? [{ plane: one.plane }]).some(({ plane }) => plane === id)),
-  );
+  const planes = site.planes.filter(({ id }) => site.strings.some((one) => modulesInPlane(one, id) > 0));
   const pick = (scope: string) => select({ part: selection.part === scope ? null : scope });
   if (dayBook.parts.length === 0) {
     return (

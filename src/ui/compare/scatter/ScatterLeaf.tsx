@@ -5,11 +5,12 @@ import { ReferenceDot, ReferenceLine, Scatter, ScatterChart, Tooltip, XAxis, YAx
 import { middleOfLacking, type SlotPoint, slotPoints } from "@/core/dayBook/scatter";
 import type { Overview } from "@/core/diagnosis/overviewSchema";
 import { ChartFrame } from "@/ui/charts/frame/ChartFrame";
+import { tidy } from "@/ui/charts/frame/chartTable";
 import { type CauseSpan, causeStretches } from "@/ui/dayBook/causeDays";
 import { PeriodBrush } from "@/ui/dayBook/PeriodBrush";
 import { useDayBook } from "@/ui/dayBook/useDayBook";
 import { usePeriod } from "@/ui/dayBook/usePeriod";
-import { dayText } from "@/ui/marks/words";
+import { clockText, dayText } from "@/ui/marks/words";
 import { useSelection } from "@/ui/selection/useSelection";
 
 const HEIGHT = 330;
@@ -207,6 +208,4 @@ function namedPlaces(points: readonly SlotPoint[], spans: readonly CauseSpan[], 
 }
 
 const kw = (value: number) => `${Number(value.toPrecision(2))} kW`;
-const tidy = (value: number) => Math.round(1000 * value) / 1000;
-const timeText = (day: string, minute: number) =>
-  `${dayText(day)}, ${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+const timeText = (day: string, minute: number) => `${dayText(day)}, ${clockText(minute)}`;

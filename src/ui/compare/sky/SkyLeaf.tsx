@@ -6,6 +6,7 @@ import { sunPlaces } from "@/core/dayBook/sunPlaces";
 import type { Overview } from "@/core/diagnosis/overviewSchema";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { ChartExports } from "@/ui/charts/frame/ChartExports";
+import { tidy } from "@/ui/charts/frame/chartTable";
 import { ValuesTable } from "@/ui/charts/frame/ValuesTable";
 import { PeriodBrush } from "@/ui/dayBook/PeriodBrush";
 import { useDayBook } from "@/ui/dayBook/useDayBook";
@@ -131,5 +132,3 @@ export function SkyLeaf({
     </div>
   );
 }
-
-const tidy = (kwh: number) => Math.round(1000 * kwh) / 1000;
