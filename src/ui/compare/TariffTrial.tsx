@@ -44,6 +44,7 @@ export function TariffTrial({ tariff, lostKwh }: { tariff: Tariff; lostKwh: numb
         {field("exportPerKwh", "Export price", `${tariff.currency}/kWh`, 10, 0.01)}
         {field("selfUseShare", "Used on site", "%", 100, 1, 100)}
       </div>
+      <p className="caption">Worth: lost energy × (share used on site × import price + the rest × export price), as in the sums.</p>
       <p role="status" className={`figures min-h-6 ${changed ? "font-semibold" : ""}`}>
         {amount(lostKwh)} kWh lost are worth {money(lostKwh * valuePerKwh(tariff), tariff.currency)} by the site&rsquo;s tariff
         {changed ? `, ${money(lostKwh * valuePerKwh(tried), tariff.currency)} by this one. A trial: kept nowhere.` : "."}

@@ -30,7 +30,8 @@ export function TrialStrip({
     <section aria-label="Trial" className="border-2 border-dashed border-act bg-raised px-3 py-2">
       <div className="flex flex-wrap items-center justify-between gap-x-4">
         <p>
-          <strong>A trial:</strong> kept nowhere; leaving this leaf ends it. Energies ±{bandPct.toFixed(0)} %.
+          <strong>A trial:</strong> kept nowhere; leaving this leaf ends it. Energies ±{bandPct.toFixed(0)} %; each step's formula and
+          source stand in the cascade.
         </p>
         <button type="button" className="button min-h-9 max-desk:min-h-11" onClick={onEnd}>
           End the trial

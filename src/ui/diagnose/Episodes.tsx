@@ -41,6 +41,9 @@ export function Episodes({
       <h3 className="font-semibold">
         {episodes.length} times, {days} days in all
       </h3>
+      <p className="caption">
+        Its share of what was missing on each day, as in the sums; days on which it took under 1 % don&rsquo;t count.
+      </p>
       <ul className="figures flex flex-wrap gap-x-4">
         {largest
           .sort((a, b) => a.first - b.first)
