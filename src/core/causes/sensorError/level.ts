@@ -63,7 +63,10 @@ export function level(fit: Fit): Candidate | null {
   return levelOf(axis, Math.max(...plain) + ABOVE_PLAIN);
 }
 
-/** Where a fit has to be bent so far, hours in weaker light are looked at too, and such in which it has other causes act: they may be there for its sake. */
+/**
+ * Where a fit has to be bent so far, hours in weaker light are looked at too, and such in which it has other causes act: they may be there for its sake. Under three tenths of the nameplate offsets
+ * of sensors and the low end of curves weigh as much as a level does (`weakLight` in `fit/nuisance`).
+ */
 const BENT = { load: 0.3 } as const;
 
 /** A level that all units of a fit are bent by, though plain light doesn't show it. */
