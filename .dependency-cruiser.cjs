@@ -1,6 +1,7 @@
 // The borders of docs/architecture.md. An arrow never points back up: a folder imports only from those above it in this list.
 const CORE_ORDER = [
   ["constants", "random", "round", "errors"],
+  ["work"],
   ["series", "causes", "changes"],
   ["sun"],
   ["sky"],
@@ -19,6 +20,7 @@ const CORE_ORDER = [
   ["evidence"],
   ["dayBook"],
   ["diagnosis"],
+  ["report"],
   ["simulator"],
 ];
 

@@ -13,6 +13,7 @@ import { authorsAndContent } from "./migrations/0003-authors-and-content";
 import { changes } from "./migrations/0004-changes";
 import { frozen } from "./migrations/0005-frozen";
 import { dayBook } from "./migrations/0006-day-book";
+import { firm } from "./migrations/0007-firm";
 import { initRecords } from "./models/records";
 import { relate } from "./models/relations";
 import { initSeries } from "./models/series";
@@ -98,7 +99,7 @@ export function bindModels(sequelize: Sequelize): void {
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook],
+    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook, firm],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

@@ -1,3 +1,5 @@
+import type { WorkId } from "../work/works";
+
 /** Design causes are wanted or accepted; the other kinds make a site unhealthy while they stand. */
 export type CauseKind = "fault" | "environment" | "design" | "data";
 
@@ -13,8 +15,12 @@ export interface CauseAbout<Id extends string = string> {
   kind: CauseKind;
   /** Short name for lists. */
   title: string;
-  /** One sentence for an owner. */
-  plain: string;
+  /** One sentence for an owner: what would be noticed, without the trade's terms. `{place}` is its place in words, `{Place}` at the beginning. */
+  owner: string;
+  /** One sentence for a technician: what the data show, in the field's terms. */
+  technician: string;
+  /** What is to be done about it; null where nothing is. */
+  work: WorkId | null;
   /** How likely it is before any evidence, as log odds: rare ones start lower. */
   priorLogOdds: number;
   /** How its energy is worked out. */
@@ -40,7 +46,8 @@ export function about<const Id extends string>(entry: CauseAbout<Id>): CauseAbou
   return entry;
 }
 
-const SHARED =
+/** What holds of the energy of every cause that takes some. */
+export const SHARED =
   "All from one base, the healthy array without its limits at the unit's own calibration. What several causes take together in an interval is shared by the mean over all orders in which they could have come (Shapley 1953), so that the sums add up.";
 
 /** The formula of a cause that takes energy. @param leaves what it leaves, and of what */

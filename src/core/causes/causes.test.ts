@@ -1,6 +1,6 @@
 import { readdirSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { CAUSE_IDS, CAUSES, nextTestOf } from "./causes";
+import { CAUSE_IDS, CAUSES, nextTestOf, sentenceOf } from "./causes";
 import { ENGINES, engineOf } from "./engines";
 
 const folders = readdirSync(import.meta.dirname, { withFileTypes: true }).flatMap((entry) => (entry.isDirectory() ? [entry.name] : []));
@@ -13,13 +13,20 @@ describe("the catalogue", () => {
     expect(ENGINES.map(({ cause }) => cause)).toEqual(CAUSE_IDS);
   });
 
-  it.each(["id", "title", "plain", "hatch", "nextTest"] as const)("has no %s twice", (key) => {
+  it.each(["id", "title", "owner", "technician", "hatch", "nextTest"] as const)("has no %s twice", (key) => {
     expect(new Set(all.map((cause) => cause[key])).size).toBe(all.length);
   });
 
   it("names the place in a next test, the site in words", () => {
     expect(nextTestOf("snow", "roof")).toBe("Look at roof from the ground");
     expect(nextTestOf("snow", "site")).toBe("Look at the site from the ground");
+  });
+
+  it.each(["owner", "technician"] as const)("tells the %s where it is, once, in one sentence", (to) => {
+    for (const id of CAUSE_IDS) {
+      expect(sentenceOf(id, to, "string s2"), id).toMatch(/^(?=[A-Z])[^.]*[Ss]tring s2[^.]*\.$/);
+      expect(sentenceOf(id, to, "whole site")).toMatch(/[Tt]he whole site/);
+    }
   });
 
   it("has a way on over new days for all that is fitted, or tells it in days", () => {

@@ -53,3 +53,9 @@ export const CAUSES = Object.fromEntries(ALL.map((cause) => [cause.id, cause])) 
 export function nextTestOf(cause: CauseId, scope: string): string {
   return CAUSES[cause].nextTest.replace("{scope}", scope === "site" ? "the site" : scope);
 }
+
+/** What an owner, or a technician, is told of a cause at a place. @param place in words, like "string s2" */
+export function sentenceOf(cause: CauseId, to: "owner" | "technician", place: string): string {
+  const at = place === "whole site" ? "the whole site" : place;
+  return CAUSES[cause][to].replace("{place}", at).replace("{Place}", at.charAt(0).toUpperCase() + at.slice(1));
+}

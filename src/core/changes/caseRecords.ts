@@ -7,7 +7,11 @@ import {
   NEW_FINDING,
   NEW_OVERRULING,
   NEW_PHOTO,
+  NEW_REPORT,
+  NEW_WORK,
   type OverrulingFields,
+  type ReportFields,
+  type WorkFields,
 } from "./change";
 import { byStamp } from "./stamp";
 import { type Standing, withChanges } from "./standing";
@@ -54,6 +58,12 @@ export interface StandingOverruling extends Standing<OverrulingFields> {
   madeMs: number;
 }
 
+/** What a report says of a piece of work at a place, as it stands. */
+export interface StandingWork extends Standing<WorkFields> {
+  work: string;
+  scope: string;
+}
+
 /** All records of a case. */
 export interface CaseRecords {
   /** In the order in which they were first recorded; those taken back too, and those whose grade is still under way. */
@@ -62,6 +72,8 @@ export interface CaseRecords {
   overrulings: StandingOverruling[];
   brief: Standing<BriefFields>;
   briefHistory: ChangeOf<"brief">[];
+  report: Standing<ReportFields>;
+  works: StandingWork[];
 }
 
 /**
@@ -86,6 +98,11 @@ export function caseRecords(changes: Iterable<Change>, pictures: Iterable<Pictur
     overrulings: overrulingsOf(of("overruling")),
     brief: withChanges(brief, briefHistory),
     briefHistory,
+    report: withChanges(NEW_REPORT, of("report")),
+    works: [...grouped(of("work")).values()].map((history) => ({
+      ...{ work: history[0].work, scope: history[0].scope },
+      ...withChanges(NEW_WORK, history),
+    })),
   };
 }
 

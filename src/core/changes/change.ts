@@ -41,6 +41,22 @@ export const briefFields = z.strictObject({ complaint: text(), since: text(400),
 /** A person's own judgement of a cause at a place, over what the evidence comes to; `""` where nothing was said yet. */
 export const overrulingFields = z.strictObject({ holds: z.enum(["", "yes", "no"]), reason: text(), takenBack: z.boolean() });
 
+/** What a report says beside what was seen and worked out; what is empty is filled from findings and as-built. */
+export const reportFields = z.strictObject({
+  /** Whom it is for, with their address. */
+  recipient: text(400),
+  address: text(400),
+  /** Days of the visit. */
+  visited: text(200),
+  technician: text(200),
+  /** In the technician's own words. */
+  remarks: text(),
+  nextVisit: text(200),
+});
+
+/** What a report says of a piece of work that follows; what is empty stands as it was proposed. */
+export const workFields = z.strictObject({ who: text(200), due: text(100), cost: text(100), note: text(1000), leftOut: z.boolean() });
+
 /** A change of one record of a case: what it sets, who made it, where and when. */
 export const changeSchema = z.discriminatedUnion("kind", [
   z.object({ ...common, kind: z.literal("finding"), recordId: z.uuid(), pointId: text(100), fields: findingFields.partial() }),
@@ -63,6 +79,10 @@ export const changeSchema = z.discriminatedUnion("kind", [
   }),
   /** Its record is the case itself. */
   z.object({ ...common, kind: z.literal("brief"), recordId: text(100), fields: briefFields.partial() }),
+  /** One a case: `reportRecordId`. */
+  z.object({ ...common, kind: z.literal("report"), recordId: text(120), fields: reportFields.partial() }),
+  /** One a piece of work and place in a case: `workRecordId`. */
+  z.object({ ...common, kind: z.literal("work"), recordId: text(500), work: text(100), scope: text(200), fields: workFields.partial() }),
 ]);
 
 export type Change = z.infer<typeof changeSchema>;
@@ -72,10 +92,24 @@ export type ChangeKind = Change["kind"];
 export type FindingFields = z.infer<typeof findingFields>;
 export type PhotoFields = z.infer<typeof photoFields>;
 export type OverrulingFields = z.infer<typeof overrulingFields>;
+export type ReportFields = z.infer<typeof reportFields>;
+export type WorkFields = z.infer<typeof workFields>;
 export type BriefFields = z.infer<typeof briefFields>;
 
 /** Records before anything was said of them. */
 export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false };
 export const NEW_PHOTO: PhotoFields = { removed: false };
 export const NEW_OVERRULING: OverrulingFields = { holds: "", reason: "", takenBack: false };
+export const NEW_REPORT: ReportFields = { recipient: "", address: "", visited: "", technician: "", remarks: "", nextVisit: "" };
+export const NEW_WORK: WorkFields = { who: "", due: "", cost: "", note: "", leftOut: false };
 export const NEW_BRIEF: BriefFields = { complaint: "", since: "", history: "", hazards: "", access: "" };
+
+/** The record of what a case's report says; the same on every device, so that two who fill it in write one. */
+export function reportRecordId(caseId: string): string {
+  return `${caseId}/report`;
+}
+
+/** The record of what a case's report says of a piece of work at a place. */
+export function workRecordId(caseId: string, work: string, scope: string): string {
+  return `${caseId}/work/${work}@${scope}`;
+}

@@ -1,5 +1,4 @@
 import { CAUSES } from "../causes/causes";
-import type { CauseDays } from "../dayBook/causeDays";
 import { dayBookShapeOf } from "../dayBook/writeDayBook";
 import { lossCascade } from "../expected/cascade";
 import { expectedBand } from "../expected/uncertainty";
@@ -10,11 +9,9 @@ import type { UnitState } from "../signatures/signature";
 import { valuePerKwh } from "../site/worth";
 import { calibrationOffers } from "./calibration";
 import type { Overview } from "./overviewSchema";
+import { paceOf, RECENT_DAYS } from "./pace";
 import { recentLight } from "./recentLight";
 import type { ToldSite } from "./standing";
-
-/** How many days back "now" reaches when a site's present loss is told. */
-const RECENT_DAYS = 30;
 
 /** Sums a diagnosis by day. */
 export function overviewOf(run: ToldSite): Overview {
@@ -25,7 +22,7 @@ export function overviewOf(run: ToldSite): Overview {
     days: days.days.map(dayName),
     ...sums,
     recent: recentLoss(run, sums),
-    lately: lately(run.causeDays, days.days.length),
+    pace: paceOf(run.causeDays, sums.expectedKwh),
     units: states.map(({ unit, healthyRatio }) => ({ scope: unit.scope, measuredBy: unit.measuredBy, healthyRatio: round(healthyRatio) })),
     cascade: lossCascade(
       site,
@@ -108,15 +105,6 @@ export function recentLoss({ diagnosis, comparison }: ToldSite, { expectedKwh, m
     moneyBandPerDay: worth(band),
     light: recentLight(comparison, RECENT_DAYS),
   };
-}
-
-/** What each cause took a day over the last days. @param rows of the day index */
-function lately(causes: readonly CauseDays[], rows: number): Overview["lately"] {
-  const days = Math.min(RECENT_DAYS, rows);
-  return causes.flatMap(({ cause, scope, lossKwh }) => {
-    const kwhPerDay = round(lossKwh.subarray(rows - days).reduce((sum, kwh) => sum + kwh, 0) / days);
-    return kwhPerDay > 0 ? [{ cause, scope, kwhPerDay }] : [];
-  });
 }
 
 /** Which intervals of each inverter were measured; where a meter stands for all, they share its intervals. */

@@ -37,8 +37,8 @@ export const overviewSchema = z.object({
     /** Light over a clear sky's, in the last days and as is usual then; null where it isn't known. */
     light: z.object({ share: z.number(), usual: z.number() }).nullable(),
   }),
-  /** What each cause took a day over the same last days, kWh. */
-  lately: z.array(z.object({ cause: z.enum(CAUSE_IDS), scope: z.string(), kwhPerDay: z.number() })),
+  /** What each cause took a day over the same last days, and takes in an average month of the year if it is left alone, kWh. */
+  pace: z.array(z.object({ cause: z.enum(CAUSE_IDS), scope: z.string(), kwhPerDay: z.number(), kwhPerMonth: z.number() })),
   units: z.array(z.object({ scope: z.string(), measuredBy: z.string(), healthyRatio: z.number() })),
   /** Energy from the sun to the terminals of a healthy array, over the intervals that were measured, kWh. */
   cascade: z.object(Object.fromEntries(CASCADE_STAGES.map((stage) => [stage, z.number()])) as Record<CascadeStage, z.ZodNumber>),

@@ -1,5 +1,6 @@
 import type { CauseId } from "../causes/causes";
 import type { SiteFile } from "../site/siteSchema";
+import type { WorkId } from "../work/works";
 import type { Severity } from "./severity";
 
 /** One answer to a point of the walk. */
@@ -18,6 +19,8 @@ export interface Point {
   /** What can hurt someone here, or null. */
   caution: string | null;
   grades: Grade[];
+  /** What is to be done where it isn't sound. */
+  work: WorkId;
   /** Causes that it speaks for when it isn't sound, with the log odds that a "fix" adds. */
   speaksFor: { cause: CauseId; weight: number }[];
 }
@@ -79,6 +82,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "A row out of line shows a loose clamp, a moved hook or a sunk post before anything falls.",
         caution: "Stay out from under rows where snow or a loose module can come down.",
         grades: grades("All rows in line", "One row slightly off", "A module lifted or crooked", "A module or rail about to come down"),
+        work: "fasten-modules",
         speaksFor: [],
       },
       {
@@ -87,6 +91,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "A shadow comes back at the same place of the sun; trees grow into it year by year.",
         caution: null,
         grades: grades("No shade", "Shade at the edge of the day", "Shade on modules in good hours"),
+        work: "clear-shade",
         speaksFor: [{ cause: "shading", weight: 1.6 }],
       },
       {
@@ -95,6 +100,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "Cover on the lowest cells drags a whole series string down.",
         caution: null,
         grades: grades("Clean", "A thin film or a dirty lower edge", "Thick dirt, droppings or snow"),
+        work: "clean",
         speaksFor: [
           { cause: "soiling", weight: 1.4 },
           { cause: "snow", weight: 0.6 },
@@ -106,6 +112,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "Steel rusts through exactly where soil and air meet; frost lifts shallow posts.",
         caution: "Watch for buried cable before you dig, even by hand.",
         grades: grades("Plumb, coating whole", "Surface rust", "Deep rust or a post lifted by frost", "A post that moves by hand"),
+        work: "mend-posts",
         speaksFor: [],
         appliesTo: onGround,
       },
@@ -121,6 +128,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "Without a safe way up the walk ends here, and the rest is looked at from the ground.",
         caution: "Ladder at four up to one out, footed and tied; anchor before you step over the edge. Not on a wet, icy or windy roof.",
         grades: grades("Safe today", "Safe with two people", "Anchor or ladder point missing", "Not safe today: stay on the ground"),
+        work: "safe-access",
         speaksFor: [],
         appliesTo: onRoof,
       },
@@ -136,6 +144,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "Open rail ends are nested in; an end clamp that isn't seated lets a row go in a storm.",
         caution: "Tap open rail ends and look before you reach under: stinging insects nest there.",
         grades: grades("Capped, clamps seated", "Caps missing", "A clamp loose or not seated", "A module free to lift"),
+        work: "fasten-modules",
         speaksFor: [],
       },
       {
@@ -144,6 +153,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "A cracked or burnt module is a fire risk and can take its string with it.",
         caution: "Modules are live in any daylight. Don't touch a cracked or wet one with bare hands.",
         grades: grades("Whole", "Browning or fine cell cracks", "Cracked glass or delaminated", "Burn marks: isolate now"),
+        work: "replace-module",
         speaksFor: [{ cause: "bypass-conducting", weight: 1.2 }],
       },
     ],
@@ -163,6 +173,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
           "Half-mated, wet or mixed connectors",
           "Melted connector or bare conductor",
         ),
+        work: "dress-cables",
         speaksFor: [
           { cause: "string-open", weight: 1.5 },
           { cause: "series-resistance", weight: 1.2 },
@@ -175,6 +186,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "Without a bond a chafed conductor can make the whole rail live, and no detector sees it.",
         caution: "Treat rails as live until they are measured dead against earth.",
         grades: grades("Joined throughout, tight", "Corrosion starting", "A frame or rail not joined", "Rail found live"),
+        work: "mend-bonding",
         speaksFor: [],
       },
     ],
@@ -189,6 +201,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "A screw through the roof in a dab of cement holds for years and then leaks.",
         caution: "Brittle tiles break under a knee; roof spaces of old houses may hold asbestos: don't disturb it.",
         grades: grades("Flashed, lapped, dry below", "Sealant ageing", "No flashing, or stains below", "Water at wiring"),
+        work: "seal-roof",
         speaksFor: [{ cause: "wet-insulation-trip", weight: 0.6 }],
         appliesTo: onRoof,
       },
@@ -209,6 +222,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
           "Wrong insulation, or water standing",
           "Bare copper or a burnt splice",
         ),
+        work: "mend-conduit",
         speaksFor: [
           { cause: "string-open", weight: 0.8 },
           { cause: "wet-insulation-trip", weight: 1 },
@@ -231,6 +245,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
           "Rust, condensation or a contact that doesn't close",
           "Heat marks, swelling or water inside",
         ),
+        work: "replace-isolator",
         speaksFor: [
           { cause: "string-open", weight: 2.2 },
           { cause: "wet-insulation-trip", weight: 1.2 },
@@ -250,6 +265,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "Its DC current by input and its error log often name the dead string before a meter is out.",
         caution: null,
         grades: grades("All inputs alike, no errors", "Old errors, cleared", "An input without current, or errors now"),
+        work: "mend-inverter",
         speaksFor: [
           { cause: "string-open", weight: 1.8 },
           { cause: "inverter-outage", weight: 1.8 },
@@ -261,6 +277,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "An inverter in the sun cuts back at the best hours, and its warranty may be void.",
         caution: "The case can burn: check with the back of the hand or a thermometer.",
         grades: grades("Shaded, clear, fan runs", "Dusty fins or filter", "In the sun or boxed in", "Fan dead and case too hot to touch"),
+        work: "cool-inverter",
         speaksFor: [{ cause: "thermal-derating", weight: 1.6 }],
         appliesTo: outdoors,
       },
@@ -270,6 +287,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "A flag that changed means a surge was taken: the next one goes through.",
         caution: null,
         grades: grades("All flags good", "One flag can't be seen", "A flag has changed"),
+        work: "replace-protector",
         speaksFor: [{ cause: "inverter-outage", weight: 0.8 }],
       },
     ],
@@ -284,6 +302,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "Inverter, production meter and utility meter should tell one story; where they don't, one is wrong.",
         caution: null,
         grades: grades("Within a few percent", "One can't be read", "They disagree"),
+        work: "check-meter",
         speaksFor: [{ cause: "scale-error", weight: 1.2 }],
       },
     ],
@@ -298,6 +317,7 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
         why: "A tripped or wrongly placed breaker looks like a dead inverter, or overloads the busbar.",
         caution: "Parts stay live behind the main switch. Covers off only for those whom local rules allow.",
         grades: grades("On, right place, labelled", "Label missing", "Tripped, or torque marks moved", "Heat marks on the bar or breaker"),
+        work: "mend-breaker",
         speaksFor: [{ cause: "inverter-outage", weight: 1.4 }],
       },
     ],

@@ -1,5 +1,8 @@
 import type { SiteFile } from "./siteSchema";
 
+/** Under this tilt nobody would say which way a plane faces. */
+const FLAT_DEG = 5;
+
 /** A place of a site that something can be said of: its scope as formats write it, and in words. */
 export interface Place {
   scope: string;
@@ -28,9 +31,29 @@ export function placeWords(site: SiteFile, scope: string): string {
     .flatMap(({ places }) => places)
     .find((place) => place.scope === scope);
   if (known) return known.words;
+  if (scope.startsWith("meter.")) return `meter ${scope.slice("meter.".length)}`;
   const module = site.strings.some(({ id, modules }) => {
     const place = scope.startsWith(`${id}.`) ? Number(scope.slice(id.length + 1)) : 0;
     return Number.isInteger(place) && place >= 1 && place <= modules;
   });
   return module ? `module ${scope}` : scope;
+}
+
+/** Compass points as a roof is called by. */
+const SIDES = ["north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west"] as const;
+
+/** Which side a plane faces, in a word. @param azimuthDeg clockwise from true north */
+export function sideWord(azimuthDeg: number): string {
+  return SIDES[Math.round(azimuthDeg / 45) % SIDES.length];
+}
+
+/** A scope for someone who knows the house but no string's name: "string s2 (10 modules, facing south)". */
+export function ownerPlaceWords(site: SiteFile, scope: string): string {
+  const words = placeWords(site, scope);
+  const pvString = site.strings.find(({ id }) => id === scope || scope.startsWith(`${id}.`));
+  const plane = site.planes.find(({ id }) => id === (pvString?.plane ?? scope));
+  // A string over several planes faces no one way.
+  const facing = plane && !pvString?.segments ? (plane.tiltDeg < FLAT_DEG ? "lying flat" : `facing ${sideWord(plane.azimuthDeg)}`) : "";
+  if (pvString && scope === pvString.id) return `${words} (${[`${pvString.modules} modules`, facing].filter(Boolean).join(", ")})`;
+  return facing ? `${words} (${facing})` : words;
 }

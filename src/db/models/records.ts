@@ -128,6 +128,16 @@ export class ChangeRecord extends Model<InferAttributes<ChangeRecord>, InferCrea
   declare actorId: string;
 }
 
+/** The firm that reports are from, as it stood from a moment on; the last row stands. */
+export class FirmRecord extends Model<InferAttributes<FirmRecord>, InferCreationAttributes<FirmRecord>> {
+  declare id: CreationOptional<number>;
+  /** JSON of it. */
+  declare firm: string;
+  declare keptAt: Date;
+  /** Who did it. */
+  declare actorId: string;
+}
+
 const sequelizeOptions = { timestamps: false };
 
 /** Binds the records of sites, cases and findings to a database. */
@@ -204,6 +214,10 @@ export function initRecords(sequelize: Sequelize): void {
       actorId: text(),
     },
     { sequelize, tableName: "changes", ...sequelizeOptions },
+  );
+  FirmRecord.init(
+    { id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true }, firm: text(), keptAt: date(), actorId: text() },
+    { sequelize, tableName: "firm", ...sequelizeOptions },
   );
   const real = () => ({ type: DataTypes.DOUBLE, allowNull: false });
   CalibrationRecord.init(

@@ -3,6 +3,7 @@ import type { BriefFields, Change } from "@/core/changes/change";
 import { buildLedger, type Ledger, type LedgerEntry } from "@/core/diagnosis/ledger";
 import { NotFoundError } from "@/core/errors/errors";
 import { type Stop, walkFor } from "@/core/inspection/catalogue";
+import type { Firm } from "@/core/report/firm";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { valuePerKwh } from "@/core/site/worth";
 import { CaseRecord, ChangeRecord } from "@/db/models/records";
@@ -11,6 +12,7 @@ import { type AnalysisState, analysisOf, beginAnalysis, failureOf } from "../ana
 import { type CalibrationView, calibrationsOf } from "../calibrations/calibrations";
 import { storedRecords } from "../field/storedChanges";
 import { type FindingView, standingFindings } from "../findings/findings";
+import { firmOf } from "../firm/firm";
 import { readOnce } from "../readCache";
 import { presentSite } from "../sites/asBuilt";
 import { readBrief } from "./brief";
@@ -46,6 +48,8 @@ export interface CaseView {
   /** What can't both be true, where someone can be hurt, and what speaks for no cause. */
   beside: Omit<Ledger, "entries">;
   calibrations: CalibrationView[];
+  /** The firm that the report is from, and what its work costs. */
+  firm: Firm;
   /** Worth of a lost kilowatt-hour, or null without a tariff. */
   valuePerKwh: number | null;
 }
@@ -66,10 +70,11 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
   const record = await CaseRecord.findByPk(caseId);
   if (!record) throw new NotFoundError("case", caseId);
   const { site, version } = await presentSite(record.siteId);
-  const [{ changes, pictures, last, records }, state, calibrations] = await Promise.all([
+  const [{ changes, pictures, last, records }, state, calibrations, { firm }] = await Promise.all([
     storedRecords(caseId, readBrief(record)),
     analysisOf(actor, record.siteId),
     calibrationsOf(actor, record.siteId),
+    firmOf(actor),
   ]);
   const findings = standingFindings(records.findings);
   const { entries, ...beside } = buildLedger(site, state.analysis?.diagnosis ?? null, findings, records.overrulings);
@@ -88,6 +93,7 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
     state,
     analysis: state.analysis,
     calibrations,
+    firm,
     ledger: entries,
     beside,
     valuePerKwh: site.tariff ? valuePerKwh(site.tariff) : null,

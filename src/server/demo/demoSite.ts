@@ -16,7 +16,7 @@ export interface DemoSite {
   trueRatio: number;
   /** Channels that its monitoring tells. */
   told: RegExp;
-  case: { id: string; kind: "complaint" | "alarm" | "routine"; title: string; openedAt: string; brief: BriefFields };
+  case: { id: string; kind: "complaint" | "alarm" | "routine"; title: string; openedAt: string; owner: string; brief: BriefFields };
 }
 
 /** What monitoring tells: AC power alone; each string's current and voltage too; modules' energies; a battery's charge. */

@@ -1,9 +1,11 @@
+import { randomUUID } from "node:crypto";
 import { createWriteStream } from "node:fs";
 import { mkdir, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import type { Sequelize } from "sequelize";
+import { reportRecordId } from "@/core/changes/change";
 import { IrradantError } from "@/core/errors/errors";
 import { writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { writeSiteFile } from "@/core/formats/siteFile";
@@ -18,8 +20,11 @@ import { BUILT_IN_ACTOR } from "../actor";
 import { freshAnalysisOf } from "../analysis/analysis";
 import { createCase } from "../cases/createCase";
 import { closeDatabase, database, dataFolder } from "../database";
+import { keepChange } from "../field/keepChange";
+import { keepFirm } from "../firm/firm";
 import { saveSite } from "../sites/saveSite";
 import { closePool } from "../work/pool";
+import { DEMO_FIRM } from "./demoFirm";
 import { isolatorPicture } from "./demoPicture";
 import type { DemoSite } from "./demoSite";
 import { DEMO_SITES } from "./demoSites";
@@ -35,6 +40,7 @@ async function loadDemo(): Promise<string> {
   const files = join(dataFolder(), "demo-files");
   await mkdir(files, { recursive: true });
   await writeFile(join(files, "isolator.jpg"), await isolatorPicture());
+  await keepFirm(BUILT_IN_ACTOR, DEMO_FIRM);
   // While one site is made, those before it are worked out in the pool.
   const analyses: Promise<unknown>[] = [];
   for (const demo of DEMO_SITES) {
@@ -62,7 +68,12 @@ async function loadSite(sequelize: Sequelize, files: string, demo: DemoSite): Pr
       channels: [...loaded.channels].map(([name, values]) => ({ name, days: packDays(values, loaded.grid, name) })),
     });
   }
-  await createCase(BUILT_IN_ACTOR, { ...demo.case, siteId: id, openedAt: new Date(demo.case.openedAt) });
+  const { owner, ...told } = demo.case;
+  await createCase(BUILT_IN_ACTOR, { ...told, siteId: id, openedAt: new Date(told.openedAt) });
+  await keepChange(BUILT_IN_ACTOR, {
+    ...{ id: randomUUID(), caseId: told.id, device: "demonstration", deviceName: "", author: "", madeMs: Date.parse(told.openedAt) },
+    ...{ kind: "report", recordId: reportRecordId(told.id), fields: { recipient: owner } },
+  });
 }
 
 function simulate({ site, seed, period, faults, trueRatio, told, weather: change }: DemoSite): { weather: Series; production: Series } {

@@ -1,10 +1,19 @@
 import type { Transaction } from "sequelize";
 import { CAUSE_IDS } from "@/core/causes/causes";
-import { type BriefFields, type Change, type ChangeKind, type ChangeOf, NEW_FINDING } from "@/core/changes/change";
+import {
+  type BriefFields,
+  type Change,
+  type ChangeKind,
+  type ChangeOf,
+  NEW_FINDING,
+  reportRecordId,
+  workRecordId,
+} from "@/core/changes/change";
 import { byStamp } from "@/core/changes/stamp";
 import { withChanges } from "@/core/changes/standing";
 import { ConflictError, NotFoundError, RefusedError } from "@/core/errors/errors";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
+import { WORK_IDS } from "@/core/work/works";
 import { CaseRecord, ChangeRecord, FindingRecord, VisitRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
 import { emptyBrief, readBrief } from "../cases/brief";
@@ -29,6 +38,9 @@ const SETTLE: { [Kind in ChangeKind]: Settle<Kind> } = {
       throw new RefusedError("this judgement is of another cause or place", "cause");
   },
   brief: settleBrief,
+  // These two stand in their changes alone as well.
+  report: async () => {},
+  work: async () => {},
 };
 
 /**
@@ -60,6 +72,16 @@ export async function keepChangeIn(actor: Actor, change: Change, transaction: Tr
 export function checkChange(change: Change): void {
   if (change.kind === "brief") {
     if (change.recordId !== change.caseId) throw new RefusedError("expected the case's own id", "recordId");
+    return;
+  }
+  if (change.kind === "report") {
+    if (change.recordId !== reportRecordId(change.caseId)) throw new RefusedError("expected the report of this case", "recordId");
+    return;
+  }
+  if (change.kind === "work") {
+    if (!(WORK_IDS as readonly string[]).includes(change.work)) throw new RefusedError(`there is no work ${change.work}`, "work");
+    if (change.recordId !== workRecordId(change.caseId, change.work, change.scope))
+      throw new RefusedError("expected the record of this work at this place", "recordId");
     return;
   }
   if (change.kind === "overruling") {

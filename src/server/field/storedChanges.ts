@@ -24,7 +24,10 @@ function aboutOf(change: Change): object {
       return { pointId: change.pointId, findingId: change.findingId };
     case "overruling":
       return { cause: change.cause, scope: change.scope };
+    case "work":
+      return { work: change.work, scope: change.scope };
     case "brief":
+    case "report":
       return {};
   }
 }

@@ -46,7 +46,7 @@ export function DayChart({ days, expectedKwh, measuredKwh, bandPct, mark, height
           <Legend />
           {mark ? (
             <span>
-              {mark.name} since {dayText(mark.from)}
+              {mark.name}, {mark.to ? `${dayText(mark.from)} to ${dayText(mark.to)}` : `since ${dayText(mark.from)}`}
             </span>
           ) : null}
         </>

@@ -1,16 +1,16 @@
+import { chiefCause } from "@/core/diagnosis/chiefCause";
 import type { CaseView } from "@/server/cases/openCase";
 import type { ImportView } from "@/server/imports/importSeries";
 import type { CauseSpan } from "../dayBook/causeDays";
 import { ImportList } from "../import/ImportList";
 import { ImportPanel } from "../import/ImportPanel";
 import { stretchDays } from "../marks/words";
+import { type Leaf, Leaves } from "../shell/Leaves";
 import { EnergyFigures } from "../stations/EnergyFigures";
-import { chiefCause } from "../stations/ownerAnswer";
 import { Assumptions } from "./Assumptions";
 import { CalibrationPanel } from "./CalibrationPanel";
 import { LossCascade } from "./cascade/LossCascade";
 import { DaysLeaf } from "./days/DaysLeaf";
-import { type Leaf, Leaves } from "./Leaves";
 import type { DayPhoto } from "./parts/DayPlay";
 import { PartsLeaf } from "./parts/PartsLeaf";
 import { Standing } from "./Standing";

@@ -1,5 +1,6 @@
 import Link from "next/link";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import { judgeGap } from "@/core/expected/uncertainty";
 import type { CaseView } from "@/server/cases/openCase";
 import { Figure } from "../marks/Figure";
@@ -12,10 +13,8 @@ const EDGES = { wrong: "border-fix", open: "border-watch", sound: "border-sound"
 /** How things stand in one sentence, what the gap proves, and where to go on. */
 export function Standing({ view, chief }: { view: CaseView; chief: LedgerEntry | null }) {
   if (!view.analysis) return null;
-  const { diagnosis, overview } = view.analysis;
-  // At the terminals and within the inverter's own limits: what a healthy array would really have sent.
-  const expectedKwh = overview.cascade.rating;
-  const { measuredKwh } = diagnosis.energy;
+  const { overview } = view.analysis;
+  const { expectedKwh, measuredKwh } = periodEnergy(view.analysis);
   const { first, rest, look } = standingWords(
     { expectedKwh, measuredKwh, bandPct: overview.band.pct },
     view.ledger,
@@ -37,7 +36,7 @@ export function Standing({ view, chief }: { view: CaseView; chief: LedgerEntry |
           formula: "1 \u2212 measured / expected; proved where it is larger than the band",
           inputs: [
             ["Measured", `${amount(measuredKwh)} kWh`],
-            ["Expected at the terminals, with start and rating", `${amount(expectedKwh)} kWh`],
+            ["Expected", `${amount(expectedKwh)} kWh`],
             ["Band (95 %)", `\u00b1${overview.band.pct.toFixed(1)} %`],
           ],
           source: "The band's parts stand at Expected and in the cascade.",

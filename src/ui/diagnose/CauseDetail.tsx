@@ -1,4 +1,4 @@
-import { CAUSES } from "@/core/causes/causes";
+import { CAUSES, sentenceOf } from "@/core/causes/causes";
 import { DAY_MS } from "@/core/constants";
 import { dayName } from "@/core/series/localDay";
 import { placeWords } from "@/core/site/places";
@@ -21,7 +21,7 @@ const HEIGHT = 150;
 /** All that is to be said of one cause: for the owner, in figures, where it shows, what speaks for it and against it, what would change that, and what to do. */
 export function CauseDetail({ group, view }: { group: CauseGroup; view: CaseView }) {
   const zone = view.site.location.timeZone;
-  const { kind, plain, caution } = CAUSES[group.cause];
+  const { kind, caution } = CAUSES[group.cause];
   const place = placeWords(view.site, group.scope);
   return (
     <div className="grid gap-3 *:min-w-0">
@@ -32,8 +32,9 @@ export function CauseDetail({ group, view }: { group: CauseGroup; view: CaseView
           <span className="caption font-normal">{kind}</span>
         </h2>
         <p>
-          {plain} {whenText(group, view)}
+          {sentenceOf(group.cause, "technician", place)} {whenText(group, view)}
         </p>
+        <p className="caption">What the owner notices: {sentenceOf(group.cause, "owner", place)}</p>
       </header>
       <CauseFigures entry={group} view={view} />
       {group.nextTest && group.stands ? (
@@ -81,7 +82,7 @@ function Picture({ group, view }: { group: CauseGroup; view: CaseView }) {
         measuredKwh={cut(measuredKwh)}
         bandPct={dayBandPct}
         height={HEIGHT}
-        mark={{ ...stretch, name: `${group.title} (${group.scope})` }}
+        mark={{ ...stretch, name: `${group.title}, ${placeWords(view.site, group.scope)}` }}
       />
     </section>
   );

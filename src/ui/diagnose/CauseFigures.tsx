@@ -14,7 +14,7 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
   const { loss, priorLogOdds } = CAUSES[entry.cause];
   const { tariff } = view.site;
   const recent = view.analysis?.overview.recent;
-  const found = view.analysis?.overview.lately.find(({ cause, scope }) => cause === entry.cause && scope === entry.scope);
+  const found = view.analysis?.overview.pace.find(({ cause, scope }) => cause === entry.cause && scope === entry.scope);
   const aDay = entry.stands && entry.lossKwh > 0 ? (found?.kwhPerDay ?? 0) : null;
   return (
     <div className="flex flex-wrap gap-x-6 gap-y-1">

@@ -1,3 +1,4 @@
+import { isWrong } from "@/core/diagnosis/chiefCause";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
@@ -8,7 +9,7 @@ import { amount, instantDay, lastDay, percent, readableDays, sureness } from "..
 import { CauseDetail } from "./CauseDetail";
 import { CauseList, type CauseRow, type OtherRow } from "./CauseList";
 import { CouldHide } from "./CouldHide";
-import { type CauseGroup, causeGroups, isWrong, standingAndOver } from "./causeGroups";
+import { type CauseGroup, causeGroups, standingAndOver } from "./causeGroups";
 import { NextTests } from "./NextTests";
 import { TestCautions } from "./TestCautions";
 

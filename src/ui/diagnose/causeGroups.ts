@@ -1,4 +1,3 @@
-import { CAUSES } from "@/core/causes/causes";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { byMending } from "@/core/diagnosis/mendingOrder";
 
@@ -38,9 +37,4 @@ export function standingAndOver(groups: readonly CauseGroup[]): { standing: Caus
     standing: groups.filter(({ stands }) => stands).sort((a, b) => denied(a) - denied(b) || byMending(a, b)),
     over: groups.filter(({ stands }) => !stands).sort((a, b) => b.lossKwh - a.lossKwh),
   };
-}
-
-/** Whether any of them is something wrong: not built so, and not denied by a person. */
-export function isWrong({ cause, overruled }: Pick<CauseGroup, "cause" | "overruled">): boolean {
-  return CAUSES[cause].kind !== "design" && overruled?.holds !== "no";
 }

@@ -1,6 +1,7 @@
 import { CAUSES, type CauseId } from "@/core/causes/causes";
-import type { BriefFields, Change } from "@/core/changes/change";
+import type { BriefFields, Change, ReportFields, WorkFields } from "@/core/changes/change";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
+import { type WorkId, workTitle } from "@/core/work/works";
 import type { Entry } from "@/field/entry";
 
 /** What the parts of a brief are called. */
@@ -12,11 +13,39 @@ export const BRIEF_WORDS: Record<keyof BriefFields, string> = {
   access: "Access",
 };
 
+/** What the parts of a report are called. */
+export const REPORT_WORDS: Record<keyof ReportFields, string> = {
+  recipient: "For whom, with address",
+  address: "Address of the site",
+  visited: "Days of the visit",
+  technician: "Technician",
+  remarks: "In your own words",
+  nextVisit: "Next visit",
+};
+
+/** What the parts of a piece of work are called. */
+export const WORK_WORDS: Record<keyof Omit<WorkFields, "leftOut">, string> = {
+  who: "By whom",
+  due: "By when",
+  cost: "Roughly what it costs",
+  note: "Note",
+};
+
 /** What a change says, in a line. */
 export function changeWords(change: Change): string {
   if (change.kind === "brief") {
     const [name, text] = Object.entries(change.fields)[0] ?? ["", ""];
     return `${BRIEF_WORDS[name as keyof BriefFields] ?? "Brief"}: ${text}`;
+  }
+  if (change.kind === "report") {
+    const [name, text] = Object.entries(change.fields)[0] ?? ["", ""];
+    return `Report, ${REPORT_WORDS[name as keyof ReportFields] ?? "part"}: ${text}`;
+  }
+  if (change.kind === "work") {
+    const { leftOut, ...texts } = change.fields;
+    const said = Object.entries(texts).map(([name, text]) => `${WORK_WORDS[name as keyof typeof WORK_WORDS]}: ${text}`);
+    if (leftOut !== undefined) said.push(leftOut ? "left out of the report" : "back in the report");
+    return `${workTitle(change.work as WorkId, change.scope)}: ${said.join(", ")}`;
   }
   if (change.kind === "overruling") {
     const { holds, reason, takenBack } = change.fields;

@@ -67,6 +67,26 @@ export function money(value: number, currency: string): string {
   return once(`money ${currency}`, () => new Intl.NumberFormat("en-GB", { style: "currency", currency })).format(value);
 }
 
+/** Steps that a rough sum is rounded to: ten from a hundred up, five from twenty, one below. */
+function roughly(value: number): number {
+  const step = Math.abs(value) >= 100 ? 10 : Math.abs(value) >= 20 ? 5 : 1;
+  return Math.round(value / step) * step;
+}
+
+/** A number that is only roughly known: two digits of it. */
+export function roughAmount(value: number): string {
+  if (Math.abs(value) < 10) return amount(value, 1);
+  const step = 10 ** (Math.floor(Math.log10(Math.abs(value))) - 1);
+  return amount(Math.round(value / step) * step, 0);
+}
+
+/** Money that is only roughly known, from least to most: "€180 to €260". */
+export function roughMoney([from, to]: readonly [number, number], currency: string): string {
+  const format = once(`rough ${currency}`, () => new Intl.NumberFormat("en-GB", { style: "currency", currency, maximumFractionDigits: 0 }));
+  const [least, most] = [format.format(roughly(from)), format.format(roughly(to))];
+  return least === most ? least : `${least} to ${most}`;
+}
+
 /** A probability in words that promise no more than it can: never a full 100 %. */
 export function sureness(probability: number): string {
   if (probability > 0.99) return "over 99\u00a0%";

@@ -1,7 +1,7 @@
 import { CLAMP_GAP_MM, layOutPlane } from "@/core/plane/layout";
+import { sideWord } from "@/core/site/places";
 import type { Plane, PvString, SiteFile } from "@/core/site/siteSchema";
 import type { SiteView } from "@/server/sites/openSite";
-import { compass } from "../marks/compass";
 import { Figure } from "../marks/Figure";
 
 /** How strings are told apart on the plan: by a letter-free edge style and their name, not by colour. */
@@ -88,7 +88,7 @@ export function ArrayPlan({
               </text>
             </svg>
             <figcaption className="caption figures">
-              Plane {plane.id}: {plane.tiltDeg}° tilt, faces {plane.azimuthDeg}° ({compass(plane.azimuthDeg)}), {plane.mounting}
+              Plane {plane.id}: {plane.tiltDeg}° tilt, faces {plane.azimuthDeg}° ({sideWord(plane.azimuthDeg)}), {plane.mounting}
             </figcaption>
             {shaded ? <ShadeFigure shaded={shaded} obstacles={plane.obstacles.map(({ id }) => id)} /> : null}
           </figure>

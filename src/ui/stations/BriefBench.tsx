@@ -1,5 +1,8 @@
 import Link from "next/link";
+import { chiefCause } from "@/core/diagnosis/chiefCause";
+import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import { siteNameplateW } from "@/core/site/lookups";
+import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { CaseView } from "@/server/cases/openCase";
 import { amount, dayText, instantDay, lastDay } from "../marks/words";
@@ -9,7 +12,8 @@ import { BriefForm } from "./BriefForm";
 /** What is known before the way there: the complaint, what stands on site, what the data show already. */
 export function BriefBench({ view }: { view: CaseView }) {
   const { site, analysis } = view;
-  const first = analysis?.diagnosis.causes[0];
+  const chief = chiefCause(view.ledger);
+  const energy = analysis ? periodEnergy(analysis) : null;
   return (
     <div className="grid gap-8 2xl:grid-cols-[minmax(0,1fr)_26rem]">
       <section aria-labelledby="brief-title">
@@ -33,14 +37,14 @@ export function BriefBench({ view }: { view: CaseView }) {
           <Link href={`/sites/${site.id}`}>The whole site: plan, sky, data, history</Link>
         </p>
         <h2 className="mt-6 text-lg">What monitoring shows already</h2>
-        {analysis ? (
+        {analysis && energy ? (
           <p className="figures mt-1">
-            {amount(analysis.diagnosis.energy.measuredKwh)} of {amount(analysis.diagnosis.energy.expectedKwh)} kWh (±
-            {analysis.overview.band.pct.toFixed(0)} %) expected, {instantDay(analysis.diagnosis.period.from, site.location.timeZone)} to{" "}
+            {amount(energy.measuredKwh)} of {amount(energy.expectedKwh)} kWh (±{analysis.overview.band.pct.toFixed(0)} %) expected,{" "}
+            {instantDay(analysis.diagnosis.period.from, site.location.timeZone)} to{" "}
             {lastDay(analysis.diagnosis.period.to, site.location.timeZone)}.{" "}
-            {first
-              ? `Most is lost to: ${view.ledger[0]?.title ?? first.cause} (${first.scope}) since ${instantDay(first.from, site.location.timeZone)}.`
-              : "Nothing stands out."}
+            {chief?.since
+              ? `${chief.title}, ${placeWords(site, chief.scope)}, counts most, since ${instantDay(chief.since, site.location.timeZone)}.`
+              : "Nothing wrong stands."}
           </p>
         ) : (
           <p className="mt-1">Nothing yet: bring production and weather in at Compare.</p>

@@ -1,3 +1,4 @@
+import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import type { CaseView } from "@/server/cases/openCase";
 import { Figure } from "../marks/Figure";
 import { amount, instantDay, lastDay, money, percent } from "../marks/words";
@@ -10,26 +11,28 @@ export const EXPECTED_SOURCE =
 export function EnergyFigures({ view, dense = false }: { view: CaseView; dense?: boolean }) {
   if (!view.analysis) return null;
   const { energy, period } = view.analysis.diagnosis;
+  const { expectedKwh, measuredKwh, lostKwh, share, limitsKwh } = periodEnergy(view.analysis);
   const { site } = view;
   const span: [string, string] = [
     "Period",
     `${instantDay(period.from, site.location.timeZone)} to ${lastDay(period.to, site.location.timeZone)}`,
   ];
   const measuredBy: [string, string] = ["Measured by", view.analysis.overview.units.map((unit) => unit.measuredBy).join(", ")];
-  const expected: [string, string] = ["Expected", `${amount(energy.expectedKwh)} kWh`];
-  const measured: [string, string] = ["Measured", `${amount(energy.measuredKwh)} kWh`];
+  const expected: [string, string] = ["Expected", `${amount(expectedKwh)} kWh`];
+  const measured: [string, string] = ["Measured", `${amount(measuredKwh)} kWh`];
   return (
     <div className={`flex flex-wrap ${dense ? "gap-x-5 gap-y-1" : "gap-x-10 gap-y-4"}`}>
       <Figure
         size={dense ? "small" : "large"}
         label="Expected"
-        value={amount(energy.expectedKwh)}
+        value={amount(expectedKwh)}
         unit={`kWh ±${view.analysis.overview.band.pct.toFixed(0)} %`}
         origin={{
-          formula: "Σ P(weather) · Δt, healthy array, without the inverter's start and rating limits",
+          formula: "Σ P(weather) · Δt of the healthy array, at its inverters' terminals and within their start and rating",
           inputs: [
             span,
             ["Ageing", `${site.losses.degradationPctPerYear} % a year`],
+            ["More, without start and rating", `${amount(limitsKwh)} kWh`],
             ["Mismatch", `${site.losses.mismatchPct} %`],
             ["DC wiring", site.strings.some(({ cable }) => cable) ? "I²R of the cables" : `${site.losses.wiringDcPct} %`],
             ...view.analysis.overview.band.doubts.map(({ name, pct }): [string, string] => [`Doubt: ${name.toLowerCase()}`, `±${pct} %`]),
@@ -41,7 +44,7 @@ export function EnergyFigures({ view, dense = false }: { view: CaseView; dense?:
       <Figure
         size={dense ? "small" : "large"}
         label="Measured"
-        value={amount(energy.measuredKwh)}
+        value={amount(measuredKwh)}
         unit="kWh"
         origin={{
           formula: "Σ P · Δt over intervals with a usable value",
@@ -52,29 +55,31 @@ export function EnergyFigures({ view, dense = false }: { view: CaseView; dense?:
       <Figure
         size={dense ? "small" : "large"}
         label="Lost"
-        value={amount(energy.lossKwh)}
+        value={amount(lostKwh)}
         unit="kWh"
         origin={{
-          formula: "lost = expected − measured = Σ causes + unexplained",
+          formula: "expected − measured",
           inputs: [
             expected,
             measured,
+            ["What start and rating hold back", `${amount(limitsKwh)} kWh`],
+            ["Shared among the causes", `${amount(energy.lossKwh - energy.unexplainedKwh)} kWh`],
             ["Unexplained", `${amount(energy.unexplainedKwh)} kWh`],
             ["Of it, the units' own ratio", `${amount(energy.calibrationKwh)} kWh`],
           ],
           source:
-            "The causes' shares add up exactly. Unexplained is the units' own ratio to the model (nameplate, sensor, model: a few percent either way), its scatter, and what limits by design take where that is under half a percent; it may be negative.",
+            "Lost and what start and rating hold back are shared among the causes, to the last kWh; the rest is unexplained: the units' own ratio to the model (nameplate, sensor, model: a few percent either way) and its scatter. It may be negative.",
         }}
       />
-      {energy.moneyLost !== null && energy.currency && site.tariff ? (
+      {view.valuePerKwh !== null && site.tariff ? (
         <Figure
           size={dense ? "small" : "large"}
           label="Worth"
-          value={money(energy.moneyLost, energy.currency)}
+          value={money(lostKwh * view.valuePerKwh, site.tariff.currency)}
           origin={{
             formula: "lost × (self-use × import price + (1 − self-use) × export price)",
             inputs: [
-              ["Lost", `${amount(energy.lossKwh)} kWh`],
+              ["Lost", `${amount(lostKwh)} kWh`],
               ["Self-use", percent(site.tariff.selfUseShare)],
               ["Import price", `${site.tariff.importPerKwh} ${site.tariff.currency}/kWh`],
               ["Export price", `${site.tariff.exportPerKwh} ${site.tariff.currency}/kWh`],
@@ -83,11 +88,11 @@ export function EnergyFigures({ view, dense = false }: { view: CaseView; dense?:
           }}
         />
       ) : null}
-      {energy.performanceIndex !== null ? (
+      {share !== null ? (
         <Figure
           size={dense ? "small" : "large"}
-          label="Performance index"
-          value={energy.performanceIndex.toFixed(3)}
+          label="Measured of expected"
+          value={`${(100 * share).toFixed(1)} %`}
           origin={{
             formula: "measured ÷ expected",
             inputs: [measured, expected],

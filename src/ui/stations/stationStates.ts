@@ -1,3 +1,4 @@
+import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import type { CaseView } from "@/server/cases/openCase";
 import type { StationStates } from "../shell/stations";
 
@@ -10,13 +11,13 @@ export function countCauses(ledger: CaseView["ledger"]): number {
 export function stationStates(view: CaseView): StationStates {
   const points = view.walk.flatMap((stop) => stop.points).length;
   const seen = new Set(view.findings.map((finding) => finding.pointId)).size;
-  const ratio = view.analysis?.diagnosis.energy.performanceIndex;
+  const ratio = view.analysis ? periodEnergy(view.analysis).share : null;
   const causes = view.analysis || view.ledger.length > 0 ? countCauses(view.ledger) : undefined;
   return {
     brief: view.brief.complaint ? "written" : "empty",
     walk: `${seen} of ${points} seen`,
-    compare: ratio === null || ratio === undefined ? "no data yet" : `${Math.round(ratio * 100)} % of expected`,
+    compare: ratio === null ? "no data yet" : `${Math.round(ratio * 100)} % of expected`,
     diagnose: causes === undefined ? "waits for data" : causes === 0 ? "nothing found" : `${causes} ${causes === 1 ? "cause" : "causes"}`,
-    "hand-over": view.closedAt ? "closed" : "report",
+    "hand-over": view.closedAt ? "closed" : "report open",
   };
 }

@@ -4,7 +4,9 @@ export const bypassConducting = about({
   id: "bypass-conducting",
   kind: "fault",
   title: "Bypass diode conducting",
-  plain: "Part of a module is permanently bypassed, so its string works at a lower voltage.",
+  owner: "In {place} a part of one module is switched out for good, so it gives a little less at every hour.",
+  technician: "{Place} works at a lower voltage at every current: a bypass diode conducts.",
+  work: "replace-module",
   priorLogOdds: -3,
   loss: takes(
     "P_string → P · (1 − U_missing ÷ U)",

@@ -4,7 +4,9 @@ export const degradation = about({
   id: "degradation",
   kind: "fault",
   title: "Decline beyond ageing",
-  plain: "The array loses more from year to year than modules ordinarily do.",
+  owner: "{Place} loses more from year to year than modules ordinarily do.",
+  technician: "{Place} declines beyond ordinary ageing.",
+  work: "measure-decline",
   priorLogOdds: -3,
   loss: takes(
     "P → P · (1 − r · years)",

@@ -4,7 +4,9 @@ export const orientationMismatch = about({
   id: "orientation-mismatch",
   kind: "design",
   title: "Mixed aspects in a string",
-  plain: "One string spans planes that face different ways.",
+  owner: "The modules of {place} don't all face the same way, and it works as its darker part does.",
+  technician: "{Place} spans planes of different tilt or direction.",
+  work: null,
   priorLogOdds: -2.5,
   loss: takes(
     "P_string → that of a string lit in two ways",

@@ -4,7 +4,9 @@ export const scaleError = about({
   id: "scale-error",
   kind: "data",
   title: "Wrong by a factor",
-  plain: "A meter or an import is wrong by a constant factor.",
+  owner: "What is reported of {place} is wrong by the same factor at every hour.",
+  technician: "{Place} is reported too high or too low by a constant factor.",
+  work: "check-meter",
   priorLogOdds: -3,
   loss: {
     formula: "Σ (reported ÷ factor − reported) · Δt",

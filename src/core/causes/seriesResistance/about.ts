@@ -4,7 +4,9 @@ export const seriesResistance = about({
   id: "series-resistance",
   kind: "fault",
   title: "High-resistance joint",
-  plain: "A poor connection or an undersized conductor wastes most at high current.",
+  owner: "A poor joint or too thin a cable in {place} wastes most in the best hours, and a poor joint gets hot.",
+  technician: "{Place} loses voltage in proportion to its current: a joint or a conductor of too much resistance.",
+  work: "remake-joint",
   priorLogOdds: -3,
   loss: takes(
     "P_string → P · (1 − R · I ÷ U)",

@@ -4,7 +4,9 @@ export const shading = about({
   id: "shading",
   kind: "environment",
   title: "Shade",
-  plain: "A shadow comes back at the same places of the sun.",
+  owner: "A shadow falls on {place} and comes back whenever the sun stands in the same part of the sky.",
+  technician: "{Place} loses direct light at the same places of the sun.",
+  work: "clear-shade",
   priorLogOdds: -1.5,
   loss: takes(
     "P → P · (1 − depth · direct share)",

@@ -4,7 +4,9 @@ export const soiling = about({
   id: "soiling",
   kind: "environment",
   title: "Soiling",
-  plain: "Dirt builds up between rains.",
+  owner: "Dirt builds up on {place} between rains.",
+  technician: "{Place} loses a little more each dry day and comes back with rain or cleaning.",
+  work: "clean",
   priorLogOdds: -1.5,
   loss: takes(
     "P → P · (1 − least of cap and r · days since the last wash)",

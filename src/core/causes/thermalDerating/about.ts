@@ -4,7 +4,9 @@ export const thermalDerating = about({
   id: "thermal-derating",
   kind: "fault",
   title: "Inverter too hot",
-  plain: "The inverter cuts its output back to protect itself from heat.",
+  owner: "{Place} gets too hot and cuts its output back in the best hours.",
+  technician: "{Place} stands at a cap that falls as the air gets warmer: it derates by heat.",
+  work: "cool-inverter",
   priorLogOdds: -2.5,
   loss: takes(
     "P → least of P and a cap that falls with the air's temperature",

@@ -1,3 +1,5 @@
+import type { CauseDays } from "../../dayBook/causeDays";
+import { DayBook } from "../../dayBook/dayBook";
 import { joinDayBooks, writeDayBook } from "../../dayBook/writeDayBook";
 import { lossCascade } from "../../expected/cascade";
 import { expectedBand } from "../../expected/uncertainty";
@@ -5,6 +7,7 @@ import { round } from "../../round";
 import { dayName } from "../../series/localDay";
 import { daySums, knownDays, recentLoss, usableByInverter } from "../overview";
 import type { Overview } from "../overviewSchema";
+import { paceOf } from "../pace";
 import type { GoneOn } from "./goOn";
 
 /** Sums and day book of an analysis with the new days added; the day on which the old data ended is told anew. */
@@ -37,6 +40,7 @@ export function joinOverview(before: Overview, book: Uint8Array, run: GoneOn): {
       days: [...before.days.slice(0, kept), ...names.slice(newRow)],
       ...sums,
       recent,
+      pace: paceOf(causesOf(joined), sums.expectedKwh),
       cascade: Object.fromEntries(
         Object.entries(before.cascade).map(([stage, kwh]) => [stage, round(kwh + laterCascade[stage as keyof typeof laterCascade])]),
       ) as Overview["cascade"],
@@ -45,4 +49,13 @@ export function joinOverview(before: Overview, book: Uint8Array, run: GoneOn): {
     },
     dayBook: joined.book,
   };
+}
+
+/** What each cause took on each day of a book. */
+function causesOf({ shape, book }: { shape: Overview["dayBook"]; book: Uint8Array }): CauseDays[] {
+  const read = new DayBook(shape, book);
+  return shape.causes.map(({ cause, scope }, k) => ({
+    ...{ cause, scope },
+    lossKwh: Float64Array.from({ length: shape.rows }, (_, row) => read.causeKwh(row, k) || 0),
+  }));
 }

@@ -15,6 +15,7 @@ export const alpDairy: DemoSite = {
     kind: "complaint",
     title: "Good after rain, poor after a dry week",
     openedAt: "2026-11-11T06:30:00Z",
+    owner: "The dairy cooperative of Almboden",
     brief: {
       complaint: "The dairyman says that it is best after rain and worst at the end of a dry spell.",
       since: "Since the track beside the roof was laid with gravel.",

@@ -15,6 +15,7 @@ export const chapelAnnex: DemoSite = {
     kind: "alarm",
     title: "Off on some mornings, back by itself",
     openedAt: "2026-11-18T07:50:00Z",
+    owner: "The parish of Kirchbichl",
     brief: {
       complaint: "The app reports the inverter off on some mornings; by noon it runs again.",
       since: "Since early summer, more often in autumn.",

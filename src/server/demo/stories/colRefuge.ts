@@ -15,6 +15,7 @@ export const colRefuge: DemoSite = {
     kind: "routine",
     title: "Does the refuge need more modules?",
     openedAt: "2026-11-05T16:00:00Z",
+    owner: "The warden of the refuge",
     brief: {
       complaint: "The warden asks for two more modules: the meter shows far less than the modules could.",
       since: "All summer.",

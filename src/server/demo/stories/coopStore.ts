@@ -15,6 +15,7 @@ export const coopStore: DemoSite = {
     kind: "routine",
     title: "Keep it or build it new?",
     openedAt: "2026-11-06T14:10:00Z",
+    owner: "The cooperative of Bahngrund",
     brief: {
       complaint: "The cooperative asks whether the array of 2011 is worth keeping.",
       since: "It has fallen for years.",

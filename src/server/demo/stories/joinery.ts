@@ -15,6 +15,7 @@ export const joinery: DemoSite = {
     kind: "complaint",
     title: "Flat at noon, and the third input is odd",
     openedAt: "2026-11-13T07:15:00Z",
+    owner: "The joinery by the Saw Bridge",
     brief: {
       complaint: "The foreman sees a flat line at noon on good days and one input that does less than its like.",
       since: "Since it was built.",

@@ -20,6 +20,7 @@ export const lakeRack: DemoSite = {
     kind: "complaint",
     title: "Less from year to year",
     openedAt: "2026-11-09T13:00:00Z",
+    owner: "The owner of the lakeside rack",
     brief: {
       complaint: "The yearly sums fall: each autumn earlier, the owner says.",
       since: "For two or three years, worst in autumn.",

@@ -15,6 +15,7 @@ export const larchHouse: DemoSite = {
     kind: "complaint",
     title: "Makes about half since spring",
     openedAt: "2026-11-20T09:10:00Z",
+    owner: "The owners of Larch House",
     brief: {
       complaint: "The owner compared this year's yield with the last: since spring the display shows about half of what it did.",
       since: "Spring; no storm, no work on the house. The terrace door side was painted in March.",

@@ -15,6 +15,7 @@ export const meadowSchool: DemoSite = {
     kind: "routine",
     title: "Yearly inspection before winter",
     openedAt: "2026-11-10T08:00:00Z",
+    owner: "The school board of Hinterwies",
     brief: {
       complaint: "None. The school asks whether clearing the snow in January was worth the caretaker's time.",
       since: "",

@@ -20,6 +20,7 @@ export const millCottage: DemoSite = {
     kind: "complaint",
     title: "Hardly anything in November",
     openedAt: "2026-11-25T08:05:00Z",
+    owner: "The owner of Mill Cottage",
     brief: {
       complaint: "The owner is worried: November brought half of the last one.",
       since: "This month.",

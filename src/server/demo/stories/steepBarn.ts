@@ -15,6 +15,7 @@ export const steepBarn: DemoSite = {
     kind: "complaint",
     title: "The display shows a third less since the hay was brought in",
     openedAt: "2026-11-12T10:20:00Z",
+    owner: "The farm at Sonnseit 14",
     brief: {
       complaint: "The farmer says that the display stood a third lower from the second hay on.",
       since: "Second half of August, when the hay was blown in.",

@@ -15,6 +15,7 @@ export const upperSchool: DemoSite = {
     kind: "routine",
     title: "Yearly inspection",
     openedAt: "2026-11-17T09:00:00Z",
+    owner: "The school board of Obergrund",
     brief: {
       complaint: "None; the caretaker says that the curve on the display in the hall lies too late.",
       since: "Since the spring.",

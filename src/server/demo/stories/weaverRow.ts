@@ -17,6 +17,7 @@ export const weaverRow: DemoSite = {
     kind: "complaint",
     title: "Stops early in the afternoon",
     openedAt: "2026-11-16T08:40:00Z",
+    owner: "The owners of Weaver Row 7",
     brief: {
       complaint: "It stops making power by four in summer. The seller promised more.",
       since: "Since it was built; the neighbour raised his gable the same year.",

@@ -18,6 +18,7 @@ export const weirBarn: DemoSite = {
     kind: "alarm",
     title: "West inverter silent since October",
     openedAt: "2026-11-02T07:30:00Z",
+    owner: "The farm at the weir",
     brief: {
       complaint: "The west half sends no power any more. The east half runs.",
       since: "19 October, about noon.",

@@ -4,9 +4,9 @@ import { useId, useMemo, useState } from "react";
 import { RAD } from "@/core/constants";
 import { type ImpliedEdge, PART_OF_SKY, type SkyPart } from "@/core/dayBook/skyLoss";
 import { horizonElevationDeg, obstacleHeightM } from "@/core/plane/skyline";
+import { sideWord } from "@/core/site/places";
 import type { Plane } from "@/core/site/siteSchema";
 import { useWidth } from "@/ui/charts/frame/useWidth";
-import { compass } from "@/ui/marks/compass";
 import { amount } from "@/ui/marks/words";
 import { mix, ramp, sheetColour, sheetRamp } from "@/ui/tokens/sheetColours";
 import { useSheet } from "@/ui/tokens/useSheet";
@@ -134,7 +134,7 @@ function partUnder(parts: readonly SkyPart[], scale: SkyScale, x: number, y: num
 }
 
 function partText({ azimuthDeg, elevationDeg, expectedKwh, measuredKwh, slots }: SkyPart): string {
-  return `Sun at ${azimuthDeg.toFixed(0)}° (${compass(azimuthDeg)}), ${elevationDeg.toFixed(0)}° high: ${amount(measuredKwh)} of ${amount(expectedKwh)} kWh, ${expectedKwh > 0 ? Math.round((100 * measuredKwh) / expectedKwh) : 0} %, from ${slots} quarter hours`;
+  return `Sun at ${azimuthDeg.toFixed(0)}° (${sideWord(azimuthDeg)}), ${elevationDeg.toFixed(0)}° high: ${amount(measuredKwh)} of ${amount(expectedKwh)} kWh, ${expectedKwh > 0 ? Math.round((100 * measuredKwh) / expectedKwh) : 0} %, from ${slots} quarter hours`;
 }
 
 /** The edge that the data imply, in words. */
@@ -143,7 +143,7 @@ export function edgeText(edges: readonly ImpliedEdge[]): string {
   if (there.length === 0) return "The data imply nothing in the way of the sun.";
   const highest = there.reduce((most, edge) => (edge.elevationDeg > most.elevationDeg ? edge : most));
   const half = PART_OF_SKY.azimuthDeg / 2;
-  return `The data imply something in the way between ${there[0].azimuthDeg - half}° and ${there[there.length - 1].azimuthDeg + half}°, up to ${highest.elevationDeg}° high at ${highest.azimuthDeg.toFixed(0)}° (${compass(highest.azimuthDeg)}); ${Math.round(100 * highest.missing)} % is missing below.`;
+  return `The data imply something in the way between ${there[0].azimuthDeg - half}° and ${there[there.length - 1].azimuthDeg + half}°, up to ${highest.elevationDeg}° high at ${highest.azimuthDeg.toFixed(0)}° (${sideWord(highest.azimuthDeg)}); ${Math.round(100 * highest.missing)} % is missing below.`;
 }
 
 function Parts({ parts, scale }: { parts: readonly SkyPart[]; scale: SkyScale }) {

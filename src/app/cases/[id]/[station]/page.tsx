@@ -5,8 +5,8 @@ import { demoFilesFor } from "@/server/demo/demoFiles";
 import { listImports } from "@/server/imports/importSeries";
 import { CompareBench } from "@/ui/compare/CompareBench";
 import { DiagnoseBench } from "@/ui/diagnose/DiagnoseBench";
+import { HandOverBench } from "@/ui/handOver/HandOverBench";
 import { BriefBench } from "@/ui/stations/BriefBench";
-import { HandOverBench } from "@/ui/stations/HandOverBench";
 import { isUnbuilt, UnbuiltBench } from "@/ui/stations/UnbuiltBench";
 import { WalkBench } from "@/ui/walk/WalkBench";
 import { loadCase } from "../loadCase";
@@ -32,7 +32,7 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
     case "diagnose":
       return <DiagnoseBench view={view} />;
     case "hand-over":
-      return <HandOverBench view={view} />;
+      return <HandOverBench view={view} today={new Date().toISOString()} />;
     default:
       if (!isUnbuilt(station)) notFound();
       return <UnbuiltBench station={station} />;

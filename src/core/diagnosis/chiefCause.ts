@@ -1,0 +1,13 @@
+import { CAUSES } from "../causes/causes";
+import type { LedgerEntry } from "./ledger";
+import { byMending } from "./mendingOrder";
+
+/** Whether a cause is something wrong: not built so, and not denied by a person. */
+export function isWrong({ cause, overruled }: Pick<LedgerEntry, "cause" | "overruled">): boolean {
+  return CAUSES[cause].kind !== "design" && overruled?.holds !== "no";
+}
+
+/** Of what the data show, what stands and counts most: a fault before what is outside, snow last; null where nothing does. */
+export function chiefCause(ledger: readonly LedgerEntry[]): LedgerEntry | null {
+  return ledger.filter((entry) => isWrong(entry) && entry.since !== null && entry.stands).sort(byMending)[0] ?? null;
+}

@@ -1,0 +1,121 @@
+"use client";
+
+import Link from "next/link";
+import type { StandingWork } from "@/core/changes/caseRecords";
+import { type ReportFields, reportRecordId, type WorkFields, workRecordId } from "@/core/changes/change";
+import type { Standing } from "@/core/changes/standing";
+import { latestMs } from "@/core/changes/standing";
+import { theField } from "@/field/field";
+import type { Draft } from "@/field/outbox";
+import type { CaseView } from "@/server/cases/openCase";
+import { REPORT_WORDS, WORK_WORDS } from "../field/entryWords";
+import { SavedText } from "../field/SavedText";
+import { SeverityMark } from "../marks/SeverityMark";
+import { proposedReport, type WorkRow } from "./reportData";
+
+/** Longest texts, as the changes take them. */
+const MOST: Record<keyof ReportFields, number> = {
+  recipient: 400,
+  address: 400,
+  visited: 200,
+  technician: 200,
+  remarks: 4000,
+  nextVisit: 200,
+};
+const MOST_OF_WORK: Record<keyof typeof WORK_WORDS, number> = { who: 200, due: 100, cost: 100, note: 1000 };
+const ROWS: Partial<Record<keyof ReportFields, number>> = { recipient: 2, address: 2, remarks: 3 };
+
+/** What a person adds to the report, and writes over what was proposed: recorded as it is typed, also without a network. */
+export function FillIn({
+  view,
+  report,
+  rows,
+  works,
+}: {
+  view: CaseView;
+  report: Standing<ReportFields>;
+  rows: readonly WorkRow[];
+  works: readonly StandingWork[];
+}) {
+  const proposed: Partial<ReportFields> = proposedReport(view);
+  return (
+    <div className="grid max-w-4xl gap-6">
+      <form className="grid gap-x-5 gap-y-3 sm:grid-cols-2" aria-label="The report's head" onSubmit={(event) => event.preventDefault()}>
+        {(Object.keys(REPORT_WORDS) as (keyof ReportFields)[]).map((name) => (
+          <SavedText
+            key={name}
+            label={REPORT_WORDS[name]}
+            value={report.fields[name]}
+            draft={`report-${view.id}-${name}`}
+            rows={ROWS[name] ?? 1}
+            most={MOST[name]}
+            says={(text): Draft => ({ caseId: view.id, kind: "report", recordId: reportRecordId(view.id), fields: { [name]: text } })}
+            seenMs={report.marks[name]?.madeMs ?? 0}
+          >
+            {report.fields[name] === "" && proposed[name] ? <p className="caption">Left empty it says: {proposed[name]}</p> : null}
+          </SavedText>
+        ))}
+      </form>
+      <p>
+        From: <strong>{view.firm.name || "no firm named yet"}</strong>. <Link href="/firm">Firm and prices</Link>
+      </p>
+      <section aria-labelledby="fill-work">
+        <h3 id="fill-work" className="text-lg">
+          What now
+        </h3>
+        {rows.length === 0 ? <p className="mt-1">Neither the walk nor the data ask for any work.</p> : null}
+        <ul className="mt-2 grid gap-4">
+          {rows.map((row) => (
+            <WorkForm key={row.key} caseId={view.id} row={row} standing={works.find((one) => isOf(one, row))} />
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}
+
+const isOf = ({ work, scope }: StandingWork, { todo }: WorkRow) => work === todo.work && scope === todo.scope;
+
+function WorkForm({ caseId, row, standing }: { caseId: string; row: WorkRow; standing: StandingWork | undefined }) {
+  const { work, scope, severity, because } = row.todo;
+  const says = (fields: Partial<WorkFields>): Draft => ({
+    ...{ caseId, kind: "work", recordId: workRecordId(caseId, work, scope), work, scope, fields },
+  });
+  const proposed = { who: row.who, due: row.due, cost: row.cost, note: "" };
+  return (
+    <li className="border border-rule bg-raised p-3">
+      <fieldset>
+        <legend className="sr-only">{row.title}</legend>
+        <p className="flex flex-wrap items-baseline gap-x-3">
+          <SeverityMark severity={severity} /> <strong className={row.said.leftOut ? "line-through" : ""}>{row.title}</strong>
+        </p>
+        <p className="caption">Because of: {because.join("; ")}</p>
+        <div className="mt-2 grid gap-x-4 gap-y-2 sm:grid-cols-3">
+          {(Object.keys(WORK_WORDS) as (keyof typeof WORK_WORDS)[]).map((name) => (
+            <div key={name} className={name === "note" ? "sm:col-span-3" : ""}>
+              <SavedText
+                label={WORK_WORDS[name]}
+                value={row.said[name]}
+                draft={`work-${caseId}-${row.key}-${name}`}
+                most={MOST_OF_WORK[name]}
+                says={(text) => says({ [name]: text })}
+                seenMs={standing?.marks[name]?.madeMs ?? 0}
+              >
+                {row.said[name] === "" && proposed[name] ? <p className="caption">Left empty it says: {proposed[name]}</p> : null}
+              </SavedText>
+            </div>
+          ))}
+        </div>
+        <label className="mt-2 flex min-h-9 w-fit items-center gap-2 max-desk:min-h-11">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={row.said.leftOut}
+            onChange={(event) => void theField().outbox.record(says({ leftOut: event.target.checked }), standing ? latestMs(standing) : 0)}
+          />
+          Leave it out of the report
+        </label>
+      </fieldset>
+    </li>
+  );
+}

@@ -1,0 +1,44 @@
+"use client";
+
+import type { CaseView } from "@/server/cases/openCase";
+import { useCaseRecords } from "../field/useCaseRecords";
+import { Leaves } from "../shell/Leaves";
+import { FillIn } from "./FillIn";
+import { PrintButton } from "./PrintButton";
+import { Report } from "./report/Report";
+import { missingParts, workRows } from "./reportData";
+
+/** The report as it will be on paper, and what to write into it. @param today an instant */
+export function HandOverBench({ view, today }: { view: CaseView; today: string }) {
+  const { report, works } = useCaseRecords(view.id, view.field, view.brief);
+  const rows = workRows(view, works);
+  const missing = missingParts(view, report.fields);
+  const fileName = `Service report ${view.site.id} ${today.slice(0, 10)}`;
+  return (
+    <div className="grid gap-3 *:min-w-0 print:block">
+      <h2 className="sr-only">Hand over</h2>
+      <div
+        className={`no-print flex max-w-4xl flex-wrap items-center justify-between gap-x-5 gap-y-2 border-l-4 bg-raised px-3 py-1.5 ${
+          missing.length > 0 ? "border-watch" : "border-sound"
+        }`}
+      >
+        <p className="min-w-0 flex-1 basis-72" role="status">
+          <strong>{missing.length > 0 ? "The report can be printed." : "The report is whole."}</strong>{" "}
+          {missing.length > 0 ? `It lacks ${listWords(missing)}.` : ""}
+        </p>
+        <PrintButton fileName={fileName} />
+      </div>
+      <Leaves
+        label="Leaves"
+        leaves={[
+          { id: "report", title: "Report", body: <Report view={view} report={report.fields} rows={rows} today={today} /> },
+          { id: "fill-in", title: "Fill in", body: <FillIn view={view} report={report} rows={rows} works={works} /> },
+        ]}
+      />
+    </div>
+  );
+}
+
+function listWords(words: readonly string[]): string {
+  return words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} and ${words[words.length - 1]}`;
+}

@@ -1,0 +1,103 @@
+import { CAUSES, sentenceOf } from "@/core/causes/causes";
+import { chiefCause, isWrong } from "@/core/diagnosis/chiefCause";
+import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import { periodEnergy } from "@/core/diagnosis/periodEnergy";
+import { ownerPlaceWords } from "@/core/site/places";
+import type { CaseView } from "@/server/cases/openCase";
+import { darkMonth } from "../marks/lightWords";
+import { amount, instantDay, lastDay, money, roughAmount, roughMoney } from "../marks/words";
+
+/** What the answer is made from. */
+export type Answered = Pick<CaseView, "analysis" | "ledger" | "site" | "valuePerKwh">;
+
+/** What an owner reads first. */
+export interface OwnerAnswer {
+  /** What is wrong and since when; that nothing is; or that there are no data. */
+  wrong: string;
+  /** What it cost, and what it costs a month if it is left. */
+  cost: string;
+  /** What else stands, and what is over. */
+  besides: string;
+  /** What the array made of what it should have, and what is held back as it is built. */
+  made: string;
+}
+
+/** What the inverters' own limits take is no part of what a healthy array would have made. */
+const WITHIN_EXPECTED: ReadonlySet<string> = new Set(["clipping", "start-threshold"]);
+
+/** The answer to the owner's question in a few plain sentences. */
+export function ownerAnswer(view: Answered): OwnerAnswer {
+  const { analysis, ledger } = view;
+  if (!analysis)
+    return { wrong: "There are no data to compare yet; this report tells what was seen on site.", cost: "", besides: "", made: "" };
+  const chief = chiefCause(ledger);
+  const made = madeWords(view, analysis);
+  if (!chief) return { ...soundAnswer(view, analysis.overview.recent.light), made };
+  const others = ledger.filter((entry) => entry !== chief && isWrong(entry));
+  return { wrong: wrongWords(view, chief), cost: costWords(view, analysis, chief), besides: besidesWords(others), made };
+}
+
+function wrongWords({ site }: Answered, { cause, scope, since, until }: LedgerEntry): string {
+  const zone = site.location.timeZone;
+  const when = until
+    ? `It began on ${instantDay(since as string, zone)} and was last seen on ${lastDay(until, zone)}.`
+    : `It has been so since ${instantDay(since as string, zone)}.`;
+  return `${sentenceOf(cause, "owner", ownerPlaceWords(site, scope))} ${when}`;
+}
+
+function costWords(view: Answered, { diagnosis, overview }: NonNullable<Answered["analysis"]>, chief: LedgerEntry): string {
+  if (!(chief.lossKwh > 0)) return "It costs no energy: only what is told of the array is wrong.";
+  const until = lastDay(diagnosis.period.to, view.site.location.timeZone);
+  const pace = overview.pace.find(({ cause, scope }) => cause === chief.cause && scope === chief.scope);
+  const left = pace && pace.kwhPerMonth > 0 ? `; left alone it goes on costing about ${roughWords(view, pace.kwhPerMonth)} a month` : "";
+  return `Until ${until} it cost ${worthWords(view, chief.lossKwh)}${left}.`;
+}
+
+/** "250 kWh (€37.50)". */
+function worthWords({ site, valuePerKwh }: Answered, kwh: number): string {
+  const worth = valuePerKwh !== null && site.tariff ? ` (${money(kwh * valuePerKwh, site.tariff.currency)})` : "";
+  return `${amount(kwh)} kWh${worth}`;
+}
+
+/** "350 kWh (€50)". */
+function roughWords({ site, valuePerKwh }: Answered, kwh: number): string {
+  const worth = valuePerKwh !== null && site.tariff ? ` (${roughMoney([kwh * valuePerKwh, kwh * valuePerKwh], site.tariff.currency)})` : "";
+  return `${roughAmount(kwh)} kWh${worth}`;
+}
+
+function besidesWords(others: readonly LedgerEntry[]): string {
+  const names = (some: readonly LedgerEntry[]) => [...new Set(some.map(({ title }) => title.toLowerCase()))].join(", ");
+  const [standing, over] = [others.filter((entry) => entry.stands), others.filter((entry) => !entry.stands && entry.lossKwh > 0)];
+  return [
+    standing.length > 0 ? `Besides there is: ${names(standing)}.` : "",
+    over.length > 0 ? `What is over (${names(over)}) took ${amount(sumOf(over))} kWh.` : "",
+  ]
+    .filter(Boolean)
+    .join(" ");
+}
+
+function madeWords({ ledger, site }: Answered, analysis: NonNullable<Answered["analysis"]>): string {
+  const { share, measuredKwh } = periodEnergy(analysis);
+  const { from, to } = analysis.diagnosis.period;
+  const zone = site.location.timeZone;
+  const built = ledger.filter(({ cause, lossKwh }) => CAUSES[cause].kind === "design" && lossKwh > 0 && !WITHIN_EXPECTED.has(cause));
+  const heldBack = [...new Set(built.map(({ title }) => title.toLowerCase()))].join(", ");
+  return [
+    `From ${instantDay(from, zone)} to ${lastDay(to, zone)} the array made ${amount(measuredKwh)} kWh`,
+    share === null ? "." : `, ${Math.round(share * 100)} % of what a healthy one would have made in the same weather.`,
+    built.length > 0 ? ` As it is built ${amount(sumOf(built))} kWh of that can't be had (${heldBack}).` : "",
+  ].join("");
+}
+
+/** Nothing stands: that nothing is wrong, why the display may look so all the same, and what is over. */
+function soundAnswer({ ledger, analysis, site }: Answered, light: { share: number; usual: number } | null): Omit<OwnerAnswer, "made"> {
+  const dark = darkMonth(light);
+  const until = analysis ? ` until ${lastDay(analysis.diagnosis.period.to, site.location.timeZone)}, the end of the data` : "";
+  return {
+    wrong: `Nothing wrong stands${until}.${dark ? ` The last month was ${dark}.` : ""}`,
+    cost: "",
+    besides: besidesWords(ledger.filter((entry) => isWrong(entry) && !entry.stands)),
+  };
+}
+
+const sumOf = (entries: readonly LedgerEntry[]) => entries.reduce((sum, { lossKwh }) => sum + lossKwh, 0);

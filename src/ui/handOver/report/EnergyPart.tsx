@@ -1,0 +1,94 @@
+import { sentenceOf } from "@/core/causes/causes";
+import { chiefCause } from "@/core/diagnosis/chiefCause";
+import { periodEnergy } from "@/core/diagnosis/periodEnergy";
+import { ownerPlaceWords, placeWords } from "@/core/site/places";
+import type { CaseView } from "@/server/cases/openCase";
+import { DayChart } from "../../charts/DayChart";
+import { causeGroups } from "../../diagnose/causeGroups";
+import { HatchSwatch } from "../../marks/causeHatch";
+import { amount, instantDay, lastDay, money, stretchDays } from "../../marks/words";
+import { ArrayPlan } from "../../site/ArrayPlan";
+import { Part } from "./Part";
+
+const HEIGHT = 200;
+
+/** What the array made beside what it should have, day by day, and how well that is known. */
+export function EnergyPart({ view, analysis }: { view: CaseView; analysis: NonNullable<CaseView["analysis"]> }) {
+  const { site, ledger } = view;
+  const { overview, diagnosis } = analysis;
+  const zone = site.location.timeZone;
+  const { expectedKwh, measuredKwh } = periodEnergy(analysis);
+  const chief = chiefCause(ledger);
+  return (
+    <Part title="Energy" id="energy" whole>
+      <p className="figures">
+        From {instantDay(diagnosis.period.from, zone)} to {lastDay(diagnosis.period.to, zone)} the array made {amount(measuredKwh)} kWh. In
+        the same weather a healthy one would have made {amount(expectedKwh)} kWh, give or take {overview.band.pct.toFixed(0)} %.
+      </p>
+      <div className="mt-2">
+        <DayChart
+          days={overview.days}
+          expectedKwh={overview.expectedKwh}
+          measuredKwh={overview.measuredKwh}
+          bandPct={overview.dayBandPct}
+          height={HEIGHT}
+          mark={chief?.since ? { ...stretchDays(chief.since, chief.until, zone), name: chief.title } : undefined}
+        />
+      </div>
+    </Part>
+  );
+}
+
+/** Where the energy went, cause by cause, and where in the array they are. */
+export function LossPart({ view }: { view: CaseView }) {
+  const { site, ledger, valuePerKwh } = view;
+  const zone = site.location.timeZone;
+  const groups = causeGroups(ledger).filter(({ lossKwh }) => lossKwh > 0);
+  if (groups.length === 0) return null;
+  const dead = ledger.filter((entry) => entry.cause === "string-open" && entry.stands).map(({ scope }) => scope);
+  return (
+    <>
+      <Part title="Where it went" id="causes">
+        <table className="figures w-full border-t-2 border-ink text-left">
+          <thead>
+            <tr className="caption">
+              <th className="py-1 font-normal">Cause</th>
+              <th className="font-normal">When</th>
+              <th className="text-right font-normal">Energy lost</th>
+              <th className="text-right font-normal">Worth</th>
+            </tr>
+          </thead>
+          <tbody>
+            {groups.map((group) => (
+              <tr key={group.key} className="keep-together border-t border-rule align-top">
+                <td className="py-1.5 pr-3">
+                  <span className="flex gap-2">
+                    <HatchSwatch cause={group.cause} id={`report-${group.key}`} />
+                    <span>
+                      <strong>{group.title}</strong>, {placeWords(site, group.scope)}
+                      <span className="caption block">{sentenceOf(group.cause, "owner", ownerPlaceWords(site, group.scope))}</span>
+                    </span>
+                  </span>
+                </td>
+                <td className="py-1.5 pr-3">
+                  {group.since
+                    ? group.until
+                      ? `${instantDay(group.since, zone)} to ${lastDay(group.until, zone)}`
+                      : `since ${instantDay(group.since, zone)}`
+                    : "seen on site"}
+                </td>
+                <td className="py-1.5 pr-3 text-right whitespace-nowrap">{amount(group.lossKwh)} kWh</td>
+                <td className="py-1.5 text-right whitespace-nowrap">
+                  {valuePerKwh !== null && site.tariff ? money(group.lossKwh * valuePerKwh, site.tariff.currency) : ""}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </Part>
+      <Part title="The array" id="plan">
+        <ArrayPlan site={site} dead={dead} compact />
+      </Part>
+    </>
+  );
+}

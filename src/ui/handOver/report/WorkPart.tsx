@@ -1,0 +1,69 @@
+import { SEVERITY_WORDS } from "@/core/inspection/severity";
+import type { Firm } from "@/core/report/firm";
+import type { CaseView } from "@/server/cases/openCase";
+import { SeverityMark } from "../../marks/SeverityMark";
+import { roughAmount, roughMoney } from "../../marks/words";
+import { sumOf, type WorkRow } from "../reportData";
+import { Part } from "./Part";
+
+/** What is to be done, by whom, by when, what it roughly costs, and what leaving it costs. */
+export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkRow[]; firm: Firm; view: CaseView; nextVisit: string }) {
+  const shown = rows.filter(({ said }) => !said.leftOut);
+  const sum = sumOf(rows, firm.callOut);
+  const watched = view.findings.filter(({ severity }) => severity === "watch").length;
+  return (
+    <Part title="What now" id="work">
+      {shown.length === 0 ? (
+        <p>Nothing needs to be done now.</p>
+      ) : (
+        <table className="figures w-full border-t-2 border-ink text-left">
+          <thead>
+            <tr className="caption align-bottom">
+              <th className="py-1 font-normal">What</th>
+              <th className="font-normal">By whom</th>
+              <th className="font-normal">By when</th>
+              <th className="text-right font-normal">Roughly</th>
+              <th className="text-right font-normal">If left, a month</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map(({ key, title, todo, who, due, cost, said, kwhPerMonth }) => (
+              <tr key={key} className="keep-together border-t border-rule align-top">
+                <td className="py-1.5 pr-3">
+                  <SeverityMark severity={todo.severity} /> {title}.
+                  <span className="caption block">
+                    {todo.severity === "stop" ? `${SEVERITY_WORDS.stop.meaning}. ` : ""}
+                    {todo.because.join("; ")}
+                    {said.note ? `. ${said.note}` : ""}
+                  </span>
+                </td>
+                <td className="py-1.5 pr-3">{who}</td>
+                <td className="py-1.5 pr-3 sm:whitespace-nowrap">{due}</td>
+                <td className="py-1.5 pr-3 text-right">{cost}</td>
+                <td className="py-1.5 text-right">{leftWords(kwhPerMonth, view)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {sum ? (
+        <p className="keep-together mt-2">
+          Together, with the way there and back once ({roughMoney([firm.callOut, firm.callOut], firm.currency)}):{" "}
+          <strong>{roughMoney(sum, firm.currency)}</strong>, without tax. A first figure from usual hours and parts, not an offer.
+        </p>
+      ) : null}
+      {watched > 0 ? (
+        <p className="mt-1">
+          {watched} {watched === 1 ? "thing is" : "things are"} to be looked at again at the next visit (marked Watch below).
+        </p>
+      ) : null}
+      {nextVisit ? <p className="mt-1">Next visit: {nextVisit}</p> : null}
+    </Part>
+  );
+}
+
+function leftWords(kwhPerMonth: number | null, { valuePerKwh, site }: CaseView): string {
+  if (kwhPerMonth === null) return "";
+  const worth = kwhPerMonth * (valuePerKwh ?? 0);
+  return valuePerKwh !== null && site.tariff ? roughMoney([worth, worth], site.tariff.currency) : `${roughAmount(kwhPerMonth)} kWh`;
+}
