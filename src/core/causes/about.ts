@@ -33,6 +33,8 @@ export interface CauseAbout<Id extends string = string> {
   hatch: string;
   /** A single string or module has it: an inverter's scope then only says that the data couldn't tell which. */
   onePart?: true;
+  /** What has it where only something larger is told: "one string of inverter inv1". */
+  partOf?: string;
   /** It takes so much while it lasts that data of the time show it. */
   seenInData?: true;
   /** It comes and goes with the weather: a while without it doesn't say that it is over. */

@@ -4,7 +4,6 @@ export const TRADES = {
   technician: "service technician",
   electrician: "licensed electrician",
   roofer: "roofer",
-  "tree-surgeon": "tree surgeon",
 } as const;
 export type Trade = keyof typeof TRADES;
 
@@ -17,6 +16,8 @@ export interface Work {
   hours: readonly [number, number];
   /** Least and most, in euro without tax, at a firm's usual prices. */
   parts: readonly [number, number];
+  /** Nobody has to come for it. */
+  fromAfar?: true;
   /** What hours and parts are for: the argument of the figures. */
   why: string;
 }
@@ -68,8 +69,9 @@ export const WORKS = {
     why: "Half an hour a string in good light, and the paper for the maker.",
   },
   "clear-shade": {
-    ...{ title: "Have what throws the shadow on {place} looked at, and cut where it may be", who: "tree-surgeon", hours: [2, 8] },
-    ...{ parts: [0, 150], why: "Half a day to a day for one tree with removal; a building stays, and then nothing is to be done." },
+    ...{ title: "Look from {place} at the hour of the loss what throws the shadow; where it is a tree, have it cut back" },
+    ...{ who: "technician", hours: [0.5, 1], parts: [0, 600] },
+    why: "Looking takes half an hour; a tree surgeon half a day to a day, removal included. A building stays, and then nothing is to be done.",
   },
   clean: {
     ...{ title: "Have the modules at {place} cleaned", who: "technician", hours: [1, 4], parts: [10, 60] },
@@ -77,7 +79,7 @@ export const WORKS = {
   },
   "set-clock": {
     ...{ title: "Set the clock of the data logger of {place}", who: "technician", hours: [0.25, 0.5], parts: [0, 0] },
-    why: "Mostly done from afar.",
+    ...{ why: "Mostly done from afar.", fromAfar: true },
   },
   "mend-logging": {
     ...{ title: "Bring the data of {place} back: power and line of the logger", who: "technician", hours: [0.5, 2], parts: [0, 120] },
@@ -135,4 +137,10 @@ export const WORK_IDS = Object.keys(WORKS) as WorkId[];
 /** What is done at a place, as an owner reads it. @param place in words, like "string s2" */
 export function workTitle(id: WorkId, place: string): string {
   return WORKS[id].title.replace("{place}", place === "whole site" ? "the site" : place);
+}
+
+/** Whether nobody has to come for it. */
+export function isFromAfar(id: WorkId): boolean {
+  const work: Work = WORKS[id];
+  return work.fromAfar === true;
 }

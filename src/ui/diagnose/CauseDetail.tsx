@@ -1,5 +1,6 @@
-import { CAUSES, sentenceOf } from "@/core/causes/causes";
+import { CAUSES } from "@/core/causes/causes";
 import { DAY_MS } from "@/core/constants";
+import { causeSentence } from "@/core/diagnosis/causeWords";
 import { dayName } from "@/core/series/localDay";
 import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
@@ -32,9 +33,9 @@ export function CauseDetail({ group, view }: { group: CauseGroup; view: CaseView
           <span className="caption font-normal">{kind}</span>
         </h2>
         <p>
-          {sentenceOf(group.cause, "technician", place)} {whenText(group, view)}
+          {causeSentence(view.site, group, "technician")} {whenText(group, view)}
         </p>
-        <p className="caption">What the owner notices: {sentenceOf(group.cause, "owner", place)}</p>
+        <p className="caption">What the owner notices: {causeSentence(view.site, group, "owner")}</p>
       </header>
       <CauseFigures entry={group} view={view} />
       {group.nextTest && group.stands ? (

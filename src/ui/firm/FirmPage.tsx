@@ -53,7 +53,7 @@ export function FirmPage({ view }: { view: FirmView }) {
 
   const { firm, before } = stands;
   return (
-    <main className="mx-auto max-w-4xl px-4 pt-4 pb-16 sm:px-6">
+    <main id="bench" className="mx-auto max-w-4xl px-4 pt-4 pb-16 sm:px-6">
       <h1 className="border-b-2 border-ink pb-1.5 text-xl">Firm and prices</h1>
       <p className="mt-2">They stand at the head of every report, and give its first figures of what work costs.</p>
       {/* Made anew with what stands, so that an undo shows in the fields. */}

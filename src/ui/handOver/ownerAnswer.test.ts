@@ -33,8 +33,8 @@ describe("what the owner reads first", () => {
     );
   });
 
-  it("names what else stands and what is over, and what can't be had as it is built beyond the inverter's own limits", () => {
-    const { besides, made } = answer([
+  it("names what else stands and what is over, and what can't be had as it is built, where anyone would notice", () => {
+    const { besides, built } = answer([
       entry("string-open", 160),
       entry("soiling", 30),
       entry("snow", 40, "2026-03-20T00:00:00Z"),
@@ -42,7 +42,10 @@ describe("what the owner reads first", () => {
       entry("curtailment", 25),
     ]);
     expect(besides).toBe("Besides there is: soiling. What is over (snow cover) took 40.0 kWh.");
-    expect(made).toContain("As it is built 25.0 kWh of that can't be had (held back).");
+    expect(built).toBe(
+      "As it is built: string s2 (10 modules, facing south) is smaller than its modules on purpose and flattens the best hours (40.0 kWh). As it is built: an export limit or a full battery holds string s2 (10 modules, facing south) back (25.0 kWh).",
+    );
+    expect(answer([entry("clipping", 8)]).built).toBe("");
   });
 
   it("is of what stands: a fault before what is outside, whatever that took, and nothing of what is over", () => {
@@ -53,14 +56,21 @@ describe("what the owner reads first", () => {
     ).toBeNull();
   });
 
+  it("takes snow for nothing that is wrong, and says where the data begin with what is", () => {
+    expect(answer([entry("snow", 200)]).wrong).toBe("Nothing is wrong with the array up to 30 Apr 2026, the end of the data.");
+    expect(answer([{ ...entry("shading", 90), since: "2026-02-01T05:00:00Z" }]).wrong).toContain(
+      "It has been so at least since 1 Feb 2026, when the data begin.",
+    );
+  });
+
   it("says that nothing stands wrong, that the month was dark, and what is over", () => {
     const { wrong, cost, besides } = answer([entry("snow", 40, "2026-04-01T00:00:00Z")], 60, { share: 0.3, usual: 0.6 });
     expect(wrong).toBe(
-      "Nothing wrong stands until 30 Apr 2026, the end of the data. The last month was a dark month: 50 % of the light that is usual now.",
+      "Nothing is wrong with the array up to 30 Apr 2026, the end of the data. The last month was a dark month: 50 % of the light that is usual now.",
     );
     expect(cost).toBe("");
     expect(besides).toBe("What is over (snow cover) took 40.0 kWh.");
-    expect(answer([], 10)).toMatchObject({ wrong: "Nothing wrong stands until 30 Apr 2026, the end of the data.", besides: "" });
+    expect(answer([], 10)).toMatchObject({ wrong: "Nothing is wrong with the array up to 30 Apr 2026, the end of the data.", besides: "" });
   });
 
   it("tells a fault of the data, which costs nothing, and when what comes with the wet was last seen", () => {

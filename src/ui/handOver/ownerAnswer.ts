@@ -1,8 +1,9 @@
-import { CAUSES, sentenceOf } from "@/core/causes/causes";
+import { CAUSES } from "@/core/causes/causes";
+import { DAY_MS } from "@/core/constants";
+import { causeSentence } from "@/core/diagnosis/causeWords";
 import { chiefCause, isWrong } from "@/core/diagnosis/chiefCause";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
-import { ownerPlaceWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
 import { darkMonth } from "../marks/lightWords";
 import { amount, instantDay, lastDay, money, roughAmount, roughMoney } from "../marks/words";
@@ -18,31 +19,45 @@ export interface OwnerAnswer {
   cost: string;
   /** What else stands, and what is over. */
   besides: string;
-  /** What the array made of what it should have, and what is held back as it is built. */
+  /** What the array made of what it should have. */
   made: string;
+  /** What can't be had as it is built. */
+  built: string;
 }
 
-/** What the inverters' own limits take is no part of what a healthy array would have made. */
-const WITHIN_EXPECTED: ReadonlySet<string> = new Set(["clipping", "start-threshold"]);
+/** So near the beginning of the data the days before it can't have been told: dust takes days to show. */
+const EDGE_DAYS = 3;
+/** Of the energy: what is built so and takes less isn't noticed. */
+const LEAST_BUILT = 0.02;
 
 /** The answer to the owner's question in a few plain sentences. */
 export function ownerAnswer(view: Answered): OwnerAnswer {
   const { analysis, ledger } = view;
   if (!analysis)
-    return { wrong: "There are no data to compare yet; this report tells what was seen on site.", cost: "", besides: "", made: "" };
+    return {
+      wrong: "There are no data to compare yet; this report tells what was seen on site.",
+      cost: "",
+      besides: "",
+      made: "",
+      built: "",
+    };
   const chief = chiefCause(ledger);
-  const made = madeWords(view, analysis);
-  if (!chief) return { ...soundAnswer(view, analysis.overview.recent.light), made };
+  const told = { made: madeWords(view, analysis), built: builtWords(view, analysis) };
+  // Snow comes and goes by itself: nothing is wrong with an array that it lies on.
+  if (!chief || chief.cause === "snow") return { ...soundAnswer(view, analysis.overview.recent.light), ...told };
   const others = ledger.filter((entry) => entry !== chief && isWrong(entry));
-  return { wrong: wrongWords(view, chief), cost: costWords(view, analysis, chief), besides: besidesWords(others), made };
+  return { wrong: wrongWords(view, chief), cost: costWords(view, analysis, chief), besides: besidesWords(others), ...told };
 }
 
-function wrongWords({ site }: Answered, { cause, scope, since, until }: LedgerEntry): string {
+function wrongWords({ site, analysis }: Answered, { cause, scope, since, until }: LedgerEntry): string {
   const zone = site.location.timeZone;
+  const began = instantDay(since as string, zone);
+  // What was there when the data begin may have been there long before.
+  const before = Date.parse(since as string) < Date.parse(analysis?.diagnosis.period.from ?? "") + EDGE_DAYS * DAY_MS ? "at least " : "";
   const when = until
-    ? `It began on ${instantDay(since as string, zone)} and was last seen on ${lastDay(until, zone)}.`
-    : `It has been so since ${instantDay(since as string, zone)}.`;
-  return `${sentenceOf(cause, "owner", ownerPlaceWords(site, scope))} ${when}`;
+    ? `It began on ${began} and was last seen on ${lastDay(until, zone)}.`
+    : `It has been so ${before}since ${began}${before ? ", when the data begin" : ""}.`;
+  return `${causeSentence(site, { cause, scope }, "owner")} ${when}`;
 }
 
 function costWords(view: Answered, { diagnosis, overview }: NonNullable<Answered["analysis"]>, chief: LedgerEntry): string {
@@ -76,27 +91,39 @@ function besidesWords(others: readonly LedgerEntry[]): string {
     .join(" ");
 }
 
-function madeWords({ ledger, site }: Answered, analysis: NonNullable<Answered["analysis"]>): string {
+function madeWords({ site }: Answered, analysis: NonNullable<Answered["analysis"]>): string {
   const { share, measuredKwh } = periodEnergy(analysis);
   const { from, to } = analysis.diagnosis.period;
   const zone = site.location.timeZone;
-  const built = ledger.filter(({ cause, lossKwh }) => CAUSES[cause].kind === "design" && lossKwh > 0 && !WITHIN_EXPECTED.has(cause));
-  const heldBack = [...new Set(built.map(({ title }) => title.toLowerCase()))].join(", ");
   return [
     `From ${instantDay(from, zone)} to ${lastDay(to, zone)} the array made ${amount(measuredKwh)} kWh`,
     share === null ? "." : `, ${Math.round(share * 100)} % of what a healthy one would have made in the same weather.`,
-    built.length > 0 ? ` As it is built ${amount(sumOf(built))} kWh of that can't be had (${heldBack}).` : "",
   ].join("");
 }
 
+/** What is built so and takes a part that anyone would notice, in the owner's words. */
+function builtWords({ ledger, site }: Answered, { diagnosis }: NonNullable<Answered["analysis"]>): string {
+  const least = LEAST_BUILT * diagnosis.energy.expectedKwh;
+  const built = ledger.filter(({ cause, lossKwh }) => CAUSES[cause].kind === "design" && lossKwh >= least);
+  return built
+    .map(({ cause, scope, lossKwh }) => {
+      const sentence = causeSentence(site, { cause, scope }, "owner").replace(/\.$/, "");
+      return `As it is built: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1)} (${amount(lossKwh)} kWh).`;
+    })
+    .join(" ");
+}
+
 /** Nothing stands: that nothing is wrong, why the display may look so all the same, and what is over. */
-function soundAnswer({ ledger, analysis, site }: Answered, light: { share: number; usual: number } | null): Omit<OwnerAnswer, "made"> {
+function soundAnswer(
+  { ledger, analysis, site }: Answered,
+  light: { share: number; usual: number } | null,
+): Omit<OwnerAnswer, "made" | "built"> {
   const dark = darkMonth(light);
-  const until = analysis ? ` until ${lastDay(analysis.diagnosis.period.to, site.location.timeZone)}, the end of the data` : "";
+  const until = analysis ? ` up to ${lastDay(analysis.diagnosis.period.to, site.location.timeZone)}, the end of the data` : "";
   return {
-    wrong: `Nothing wrong stands${until}.${dark ? ` The last month was ${dark}.` : ""}`,
+    wrong: `Nothing is wrong with the array${until}.${dark ? ` The last month was ${dark}.` : ""}`,
     cost: "",
-    besides: besidesWords(ledger.filter((entry) => isWrong(entry) && !entry.stands)),
+    besides: besidesWords(ledger.filter((entry) => isWrong(entry) && (!entry.stands || entry.since === null))),
   };
 }
 

@@ -1,9 +1,10 @@
 import type { StandingWork } from "@/core/changes/caseRecords";
 import { NEW_WORK, type ReportFields, type WorkFields } from "@/core/changes/change";
 import { DAY_MS } from "@/core/constants";
+import { causePlace } from "@/core/diagnosis/causeWords";
 import { costOf, type ToDo, typedCost, workToDo } from "@/core/report/workToDo";
 import { ownerPlaceWords, placeWords } from "@/core/site/places";
-import { TRADES, WORKS, workTitle } from "@/core/work/works";
+import { isFromAfar, TRADES, WORKS, workTitle } from "@/core/work/works";
 import type { CaseView } from "@/server/cases/openCase";
 import { instantDay, roughMoney } from "../marks/words";
 
@@ -39,7 +40,7 @@ export function workRows(view: Reported, works: readonly StandingWork[]): WorkRo
     const range = said.cost === "" ? costOf(todo, firm) : typedCost(said.cost);
     return {
       ...{ key: `${todo.work}@${todo.scope}`, todo, said, range },
-      title: workTitle(todo.work, ownerPlaceWords(site, todo.scope)),
+      title: workTitle(todo.work, placeOfWork(site, todo)),
       who: said.who || TRADES[WORKS[todo.work].who],
       due: said.due || dueWords(todo.dueDays, visitMs(view), site.location.timeZone),
       cost: said.cost || roughMoney(range ?? [0, 0], firm.currency),
@@ -47,6 +48,12 @@ export function workRows(view: Reported, works: readonly StandingWork[]): WorkRo
     };
   });
   return rows.sort((a, b) => Number(a.said.leftOut) - Number(b.said.leftOut));
+}
+
+/** Where it is done: of a cause that has it in a part, that part. */
+function placeOfWork(site: CaseView["site"], { scope, mends }: ToDo): string {
+  const cause = mends.find((one) => one.scope === scope);
+  return cause ? causePlace(site, cause, "owner") : ownerPlaceWords(site, scope);
 }
 
 function dueWords(days: number, fromMs: number, timeZone: string): string {
@@ -60,12 +67,13 @@ function monthOf({ analysis }: Reported, { mends }: ToDo): number | null {
   return paces.length > 0 ? paces.reduce((sum, { kwhPerMonth }) => sum + kwhPerMonth, 0) : null;
 }
 
-/** All that stays in together, with the way there and back once where anyone of the trade comes; null where nothing has a figure. */
-export function sumOf(rows: readonly WorkRow[], callOut: number): [number, number] | null {
+/** All that stays in together, with the way there and back once where anyone has to come; null where nothing has a figure. */
+export function sumOf(rows: readonly WorkRow[], ofCallOut: number): { range: [number, number]; callOut: number } | null {
   const counted = rows.filter(({ said, range }) => !said.leftOut && range !== null);
   if (counted.length === 0) return null;
+  const callOut = counted.every(({ todo }) => isFromAfar(todo.work)) ? 0 : ofCallOut;
   const at = (k: 0 | 1) => counted.reduce((sum, { range }) => sum + (range?.[k] ?? 0), callOut);
-  return [at(0), at(1)];
+  return { range: [at(0), at(1)], callOut };
 }
 
 /** What stands in the report's head where nobody wrote it: from findings and as-built. */

@@ -33,7 +33,7 @@ export function ArrayPlan({
         const [pitchX, pitchY] = [type.widthMm * SCALE + GAP, type.lengthMm * SCALE + GAP];
         const [width, height] = [layout.columns * pitchX, layout.rows * pitchY];
         return (
-          <figure key={plane.id} className="min-w-0">
+          <figure key={plane.id} className="keep-together min-w-0">
             <svg
               viewBox={`-14 -16 ${width + 28} ${height + 38}`}
               className={compact ? "max-h-72 w-full" : "max-h-[26rem] w-full"}

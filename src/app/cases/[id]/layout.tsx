@@ -37,7 +37,7 @@ export default async function CaseLayout({ children, params }: { children: React
   return (
     <div className="desk:flex">
       <Spine caseId={view.id} states={stationStates(view)} />
-      <main id="bench" className="min-w-0 flex-1 px-4 pt-3 pb-32 sm:px-6 desk:pb-12">
+      <main id="bench" className="min-w-0 flex-1 px-4 pt-3 pb-32 sm:px-6 desk:pb-12 print:p-0">
         <header className="no-print mb-3 flex flex-wrap-reverse items-baseline justify-between gap-x-4 border-b-2 border-ink pb-1.5">
           <h1 className="text-xl">{view.title}</h1>
           <p className="caption">

@@ -15,4 +15,5 @@ export const orientationMismatch = about({
   nextTest: "Tilt and direction of the modules of {scope}, one by one",
   hatch: "M0 0 L4 8 L8 0",
   onePart: true,
+  partOf: "one string of",
 });

@@ -14,5 +14,6 @@ export const stringOpen = about({
     "The string is live in any daylight, also behind an open isolator. Never open a connector or fuse under load: isolate, measure zero current, then open. Local rules say who may.",
   hatch: "M0 8 L8 0",
   onePart: true,
+  partOf: "one string of",
   seenInData: true,
 });

@@ -1,7 +1,7 @@
-import { sentenceOf } from "@/core/causes/causes";
+import { causeSentence } from "@/core/diagnosis/causeWords";
 import { chiefCause } from "@/core/diagnosis/chiefCause";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
-import { ownerPlaceWords, placeWords } from "@/core/site/places";
+import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../../charts/DayChart";
 import { causeGroups } from "../../diagnose/causeGroups";
@@ -66,7 +66,7 @@ export function LossPart({ view }: { view: CaseView }) {
                     <HatchSwatch cause={group.cause} id={`report-${group.key}`} />
                     <span>
                       <strong>{group.title}</strong>, {placeWords(site, group.scope)}
-                      <span className="caption block">{sentenceOf(group.cause, "owner", ownerPlaceWords(site, group.scope))}</span>
+                      <span className="caption block">{causeSentence(site, group, "owner")}</span>
                     </span>
                   </span>
                 </td>

@@ -14,7 +14,7 @@ import { WorkPart } from "./WorkPart";
 /** The report as its owner reads it: danger, the answer, what to do, what was seen and what wasn't, the figures, and how they came about in an annex. */
 export function Report({ view, report, rows, today }: { view: CaseView; report: ReportFields; rows: readonly WorkRow[]; today: string }) {
   const { danger } = view.beside;
-  const { wrong, cost, besides, made } = ownerAnswer(view);
+  const { wrong, cost, besides, made, built } = ownerAnswer(view);
   return (
     <article className="report max-w-4xl bg-raised p-5 sm:p-8 print:max-w-none print:p-0" aria-label="Report">
       <ReportHead view={view} report={report} today={today} />
@@ -31,7 +31,7 @@ export function Report({ view, report, rows, today }: { view: CaseView; report: 
         <p className="text-lg">{wrong}</p>
         {cost ? <p className="text-lg">{cost}</p> : null}
         <p className="mt-1">
-          {made} {besides}
+          {made} {built} {besides}
         </p>
       </Part>
       <WorkPart rows={rows} firm={view.firm} view={view} nextVisit={report.nextVisit} />

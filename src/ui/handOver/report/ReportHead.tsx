@@ -33,10 +33,14 @@ export function ReportHead({ view, report, today }: { view: CaseView; report: Re
           rows={[
             ["Address", report.address || proposed.address || "not written"],
             ["For", report.recipient || "not written"],
-            ["Visited", visited ? `${visited}${technician ? `, ${technician}` : ""}` : `not yet: this report rests on the data alone`],
-            ...(technician && !visited ? [["Technician", technician] as const] : []),
-            ["Why we came", `${view.title} (${view.kind}, ${instantDay(view.openedAt, zone)})`],
-            ...(brief.complaint ? [["You told us", brief.complaint] as const] : []),
+            [
+              "Visited",
+              visited ? `${visited}${technician ? `, ${technician}` : ""}` : "not yet: this report rests on the data alone",
+              "wide",
+            ],
+            ...(technician && !visited ? [["Technician", technician, "wide"] as const] : []),
+            ["Why we came", `${view.title} (${view.kind}, ${instantDay(view.openedAt, zone)})`, "wide"],
+            ...(brief.complaint ? [["You told us", brief.complaint, "wide"] as const] : []),
           ]}
         />
       </div>

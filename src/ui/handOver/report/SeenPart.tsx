@@ -15,7 +15,12 @@ export function SeenPart({ view }: { view: CaseView }) {
   const bare = sound.filter(({ note, photos }) => note === "" && photos.length === 0);
   return (
     <Part title="What was seen" id="findings">
-      {findings.length === 0 ? <p>Nobody has been on site yet, or nothing was recorded there.</p> : null}
+      {findings.length === 0 ? (
+        <p>
+          Nobody has been on site yet, or nothing was recorded there: none of the {view.walk.flatMap(({ points }) => points).length} points
+          of the walk has been looked at.
+        </p>
+      ) : null}
       {SEVERITIES.map((severity) => {
         const list = findings.filter((finding) => finding.severity === severity && !bare.includes(finding));
         if (list.length === 0) return null;
@@ -84,7 +89,7 @@ function SeenThing({ finding, site }: { finding: Finding; site: CaseView["site"]
 /** Points of the walk that nobody looked at: an owner has to know what the report says nothing of. */
 export function UnseenPart({ view }: { view: CaseView }) {
   const unseen = notLookedAt(view.walk, view.findings);
-  if (unseen.length === 0) return null;
+  if (unseen.length === 0 || view.findings.length === 0) return null;
   return (
     <Part title="What was not looked at" id="unseen">
       <ul className="caption">

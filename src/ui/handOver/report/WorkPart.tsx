@@ -30,7 +30,8 @@ export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkR
             {shown.map(({ key, title, todo, who, due, cost, said, kwhPerMonth }) => (
               <tr key={key} className="keep-together border-t border-rule align-top">
                 <td className="py-1.5 pr-3">
-                  <SeverityMark severity={todo.severity} /> {title}.
+                  {/* What can wait carries no mark: it is work all the same, not a thing to look at again. */}
+                  {todo.severity === "watch" ? null : <SeverityMark severity={todo.severity} />} {title}.
                   <span className="caption block">
                     {todo.severity === "stop" ? `${SEVERITY_WORDS.stop.meaning}. ` : ""}
                     {todo.because.join("; ")}
@@ -48,8 +49,9 @@ export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkR
       )}
       {sum ? (
         <p className="keep-together mt-2">
-          Together, with the way there and back once ({roughMoney([firm.callOut, firm.callOut], firm.currency)}):{" "}
-          <strong>{roughMoney(sum, firm.currency)}</strong>, without tax. A first figure from usual hours and parts, not an offer.
+          Together
+          {sum.callOut > 0 ? `, with the way there and back once (${roughMoney([sum.callOut, sum.callOut], firm.currency)})` : ""}:{" "}
+          <strong>{roughMoney(sum.range, firm.currency)}</strong>, without tax. A first figure from usual hours and parts, not an offer.
         </p>
       ) : null}
       {watched > 0 ? (
