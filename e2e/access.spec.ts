@@ -90,7 +90,7 @@ test("the work can be done by keyboard alone", async ({ page }) => {
   await expect(page.getByRole("button", { name: /^How sure/ }).first()).toBeFocused();
   await page
     .getByRole("complementary", { name: "Evidence ledger" })
-    .getByRole("button", { name: /^Lost to String gives nothing at s2/ })
+    .getByRole("button", { name: /^Energy lost: String gives nothing, string s2/ })
     .press("Enter");
   await expect(page.getByText("so that the sums add up. More at Diagnose.")).toBeVisible();
 });

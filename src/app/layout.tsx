@@ -4,6 +4,7 @@ import { currentActor } from "@/app/actor";
 import { isTrouble, orTrouble } from "@/app/trouble";
 import { destinations } from "@/server/destinations";
 import { KeptAge } from "@/ui/field/KeptAge";
+import { LEDGER_COOKIE } from "@/ui/ledger/fold";
 import { SHEET_COOKIE } from "@/ui/shell/sheet";
 import { TopBar } from "@/ui/shell/TopBar";
 import "@/ui/tokens/tokens.css";
@@ -15,10 +16,12 @@ export const metadata: Metadata = {
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 
 export default async function Layout({ children }: { children: React.ReactNode }) {
-  const sheet = (await cookies()).get(SHEET_COOKIE)?.value === "dark" ? "dark" : "light";
+  const kept = await cookies();
+  const sheet = kept.get(SHEET_COOKIE)?.value === "dark" ? "dark" : "light";
+  const ledger = kept.get(LEDGER_COOKIE)?.value === "folded" ? "folded" : "open";
   const places = await orTrouble(async () => destinations(await currentActor()));
   return (
-    <html lang="en" data-sheet={sheet}>
+    <html lang="en" data-sheet={sheet} data-ledger={ledger}>
       <body>
         <a href="#bench" className="sr-only focus:not-sr-only focus:fixed focus:top-2 focus:left-2 focus:z-50 focus:bg-raised focus:p-3">
           Skip to the bench

@@ -1,5 +1,6 @@
 import { CAUSES } from "@/core/causes/causes";
 import { DAY_MS } from "@/core/constants";
+import type { CauseGroup } from "@/core/diagnosis/causeGroups";
 import { causeSentence } from "@/core/diagnosis/causeWords";
 import { dayName } from "@/core/series/localDay";
 import { placeWords } from "@/core/site/places";
@@ -8,7 +9,6 @@ import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";
 import { instantText, lastDay, stretchDays } from "../marks/words";
 import { CauseFigures } from "./CauseFigures";
-import type { CauseGroup } from "./causeGroups";
 import { Episodes } from "./Episodes";
 import { ForAndAgainst } from "./ForAndAgainst";
 import { MindChange } from "./MindChange";

@@ -3,7 +3,7 @@ import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import type { CaseView } from "@/server/cases/openCase";
 import { Figure } from "../marks/Figure";
 import { amount, dayText, instantDay, lastDay, money, sureness } from "../marks/words";
-import { strengthWords } from "./strengthWords";
+import { sureOrigin, worthOrigin } from "./causeOrigins";
 
 /** Of the loss: a regain that differs by less isn't worth a figure of its own. */
 const LEAST_DIFFERENCE = 0.02;
@@ -11,7 +11,7 @@ const LEAST_DIFFERENCE = 0.02;
 /** What a cause took, what that is worth, what comes back when it alone is mended, and how sure it is: each open to how it comes about. */
 export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseView }) {
   const zone = view.site.location.timeZone;
-  const { loss, priorLogOdds } = CAUSES[entry.cause];
+  const { loss } = CAUSES[entry.cause];
   const { tariff } = view.site;
   const recent = view.analysis?.overview.recent;
   const found = view.analysis?.overview.pace.find(({ cause, scope }) => cause === entry.cause && scope === entry.scope);
@@ -31,7 +31,7 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
                 "Own calibration",
                 view.analysis?.overview.units.map((unit) => `${unit.scope} ${unit.healthyRatio.toFixed(2)}`).join(", ") ?? "none",
               ],
-              ["From", entry.since ? instantDay(entry.since, zone) : "not told"],
+              ["From", entry.since ? instantDay(entry.since, zone) : "not in the data"],
               ["To", entry.until ? lastDay(entry.until, zone) : "end of data"],
             ],
           }}
@@ -39,7 +39,7 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
       ) : (
         <p>
           <span className="caption block">Energy lost</span>
-          none: only what is told is wrong
+          none: only what is reported is wrong
         </p>
       )}
       {entry.stands && entry.lossKwh > 0 && Math.abs(entry.regainKwh - entry.lossKwh) > LEAST_DIFFERENCE * entry.lossKwh ? (
@@ -79,33 +79,10 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
           size="small"
           label="Worth"
           value={money(entry.lossKwh * view.valuePerKwh, tariff.currency)}
-          origin={{
-            formula: "energy × worth of a kWh",
-            inputs: [
-              ["Energy", `${amount(entry.lossKwh)} kWh`],
-              ["Worth of a kWh", money(view.valuePerKwh, tariff.currency)],
-            ],
-            source: "Tariff and self-use share in the site file.",
-          }}
+          origin={worthOrigin(`${amount(entry.lossKwh)} kWh`, money(view.valuePerKwh, tariff.currency))}
         />
       ) : null}
-      <Figure
-        size="small"
-        label="How sure"
-        value={sureness(entry.confidence)}
-        origin={{
-          formula: "p = 1 / (1 + e^−(prior + Σ weights))",
-          inputs: [
-            ["Prior, natural log odds", priorLogOdds.toFixed(1)],
-            ...entry.evidence.map(({ text, weight }): [string, string] => [
-              text.length > 48 ? `${text.slice(0, 46)}…` : text,
-              strengthWords(weight),
-            ]),
-          ],
-          source:
-            "Weights are natural log odds, taken as independent (Good 1950). Of a fitted cause the first makes −0.6 + 0.08 for each log unit that it explains beyond its price and its best rival, at most 4.8, with prior and the others: docs/diagnosis.md.",
-        }}
-      />
+      <Figure size="small" label="How sure" value={sureness(entry.confidence)} origin={sureOrigin(entry)} />
     </div>
   );
 }

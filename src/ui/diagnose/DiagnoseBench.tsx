@@ -1,3 +1,4 @@
+import { type CauseGroup, causeGroups, standingAndOver } from "@/core/diagnosis/causeGroups";
 import { isWrong } from "@/core/diagnosis/chiefCause";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { placeWords } from "@/core/site/places";
@@ -9,7 +10,6 @@ import { amount, instantDay, lastDay, percent, readableDays, sureness } from "..
 import { CauseDetail } from "./CauseDetail";
 import { CauseList, type CauseRow, type OtherRow } from "./CauseList";
 import { CouldHide } from "./CouldHide";
-import { type CauseGroup, causeGroups, standingAndOver } from "./causeGroups";
 import { NextTests } from "./NextTests";
 import { TestCautions } from "./TestCautions";
 

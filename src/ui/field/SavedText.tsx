@@ -65,7 +65,7 @@ export function SavedText({ label, value, draft, says, seenMs, rows = 1, most, c
     onBlur: () => void commit(),
   };
   return (
-    <div className="grid gap-1">
+    <div className="grid content-start gap-1">
       <label htmlFor={id} className="grid gap-1">
         <span className={rows > 1 ? "font-semibold" : "caption"}>{label}</span>
         {rows > 1 ? <textarea rows={rows} {...shared} /> : <input {...shared} />}

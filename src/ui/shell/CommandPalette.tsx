@@ -4,6 +4,7 @@ import { Command } from "cmdk";
 import { useParams, useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
+import { toggleLedger } from "../ledger/fold";
 import { readSelection, selectionQuery } from "../selection/selection";
 import { toggleSheet } from "./sheet";
 import { STATIONS } from "./stations";
@@ -24,7 +25,7 @@ export interface Destination {
   ofCase?: { id: string; site: string };
 }
 
-/** Keys at the desk: Ctrl K for every command, 1 to 8 for the stations of the open case. */
+/** Keys at the desk: Ctrl K for every command; in an open case 1 to 8 for its stations, L to fold its ledger. */
 export function CommandPalette({ destinations }: { destinations: Destination[] }) {
   const [open, setOpen] = useState(false);
   const [asked, setAsked] = useState("");
@@ -41,6 +42,7 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
       }
       const target = event.target as HTMLElement;
       if (event.ctrlKey || event.metaKey || event.altKey || target.closest(TYPING)) return;
+      if (caseId && event.key.toLowerCase() === "l") return toggleLedger();
       const chosen = STATIONS[Number(event.key) - 1];
       if (caseId && chosen) router.push(stationPath(caseId, chosen.id));
     };
@@ -104,6 +106,11 @@ export function CommandPalette({ destinations }: { destinations: Destination[] }
                         ))
                       : [],
                   )}
+              {caseId ? (
+                <Command.Item className={item} onSelect={go(toggleLedger)}>
+                  Fold or unfold the ledger
+                </Command.Item>
+              ) : null}
               <Command.Item className={item} onSelect={go(toggleSheet)}>
                 Change between light and dark sheet
               </Command.Item>

@@ -29,7 +29,7 @@ export function Spine({ caseId, states }: { caseId: string; states: StationState
               }`}
             >
               <span className="text-sm desk:text-base">
-                <span className="figures mr-1.5 hidden text-quiet desk:inline">{k + 1}</span>
+                <kbd className="figures mr-1.5 hidden border border-rule px-1 font-sans text-sm text-quiet desk:inline">{k + 1}</kbd>
                 {station.title}
               </span>
               <span className="caption hidden font-normal desk:block">
@@ -39,6 +39,9 @@ export function Spine({ caseId, states }: { caseId: string; states: StationState
           </li>
         ))}
       </ol>
+      <p className="caption mt-4 hidden px-4 desk:block">
+        Keys: <kbd>1</kbd> to <kbd>8</kbd> for a station, <kbd>L</kbd> folds the ledger, <kbd>Ctrl K</kbd> finds anything.
+      </p>
     </nav>
   );
 }

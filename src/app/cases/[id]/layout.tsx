@@ -6,6 +6,7 @@ import { FollowCase } from "@/ui/field/FollowCase";
 import { KeepCase } from "@/ui/field/KeepCase";
 import { Ledger } from "@/ui/ledger/Ledger";
 import { LedgerSheet } from "@/ui/ledger/LedgerSheet";
+import { LedgerSide } from "@/ui/ledger/LedgerSide";
 import { instantDay } from "@/ui/marks/words";
 import { Spine } from "@/ui/shell/Spine";
 import { countCauses, stationStates } from "@/ui/stations/stationStates";
@@ -50,12 +51,7 @@ export default async function CaseLayout({ children, params }: { children: React
         <AnalysisAge siteId={view.site.id} age={view.state} timeZone={view.site.location.timeZone} />
         {children}
       </main>
-      <aside
-        aria-label="Evidence ledger"
-        className="no-print hidden w-80 shrink-0 border-l border-rule px-5 py-6 desk:sticky desk:top-12 desk:block desk:h-[calc(100dvh-3rem)] desk:overflow-y-auto"
-      >
-        <Ledger {...ledger} place="side" />
-      </aside>
+      <LedgerSide {...ledger} />
       <LedgerSheet count={countCauses(view.ledger)}>
         <Ledger {...ledger} place="sheet" />
       </LedgerSheet>

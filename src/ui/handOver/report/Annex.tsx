@@ -1,10 +1,10 @@
 import { SHARED } from "@/core/causes/about";
 import { CAUSES } from "@/core/causes/causes";
+import { causeGroups } from "@/core/diagnosis/causeGroups";
 import { isWrong } from "@/core/diagnosis/chiefCause";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
-import { causeGroups } from "../../diagnose/causeGroups";
 import { strengthWords } from "../../diagnose/strengthWords";
 import { amount, dayText, instantDay, lastDay, money, percent, readableDays, sureness } from "../../marks/words";
 import { EXPECTED_SOURCE } from "../../stations/EnergyFigures";

@@ -1,10 +1,10 @@
+import { causeGroups } from "@/core/diagnosis/causeGroups";
 import { causeSentence } from "@/core/diagnosis/causeWords";
 import { chiefCause } from "@/core/diagnosis/chiefCause";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../../charts/DayChart";
-import { causeGroups } from "../../diagnose/causeGroups";
 import { HatchSwatch } from "../../marks/causeHatch";
 import { amount, instantDay, lastDay, money, stretchDays } from "../../marks/words";
 import { ArrayPlan } from "../../site/ArrayPlan";
@@ -49,7 +49,7 @@ export function LossPart({ view }: { view: CaseView }) {
   return (
     <>
       <Part title="Where it went" id="causes">
-        <table className="figures w-full border-t-2 border-ink text-left">
+        <table className="stacked figures w-full border-t-2 border-ink text-left">
           <thead>
             <tr className="caption">
               <th className="py-1 font-normal">Cause</th>
@@ -70,15 +70,17 @@ export function LossPart({ view }: { view: CaseView }) {
                     </span>
                   </span>
                 </td>
-                <td className="py-1.5 pr-3">
+                <td data-label="When" className="py-1.5 pr-3">
                   {group.since
                     ? group.until
                       ? `${instantDay(group.since, zone)} to ${lastDay(group.until, zone)}`
                       : `since ${instantDay(group.since, zone)}`
                     : "seen on site"}
                 </td>
-                <td className="py-1.5 pr-3 text-right whitespace-nowrap">{amount(group.lossKwh)} kWh</td>
-                <td className="py-1.5 text-right whitespace-nowrap">
+                <td data-label="Energy lost" className="py-1.5 pr-3 text-right whitespace-nowrap">
+                  {amount(group.lossKwh)} kWh
+                </td>
+                <td data-label="Worth" className="py-1.5 text-right whitespace-nowrap">
                   {valuePerKwh !== null && site.tariff ? money(group.lossKwh * valuePerKwh, site.tariff.currency) : ""}
                 </td>
               </tr>

@@ -16,7 +16,7 @@ export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkR
       {shown.length === 0 ? (
         <p>Nothing needs to be done now.</p>
       ) : (
-        <table className="figures w-full border-t-2 border-ink text-left">
+        <table className="stacked figures w-full border-t-2 border-ink text-left">
           <thead>
             <tr className="caption align-bottom">
               <th className="py-1 font-normal">What</th>
@@ -38,10 +38,18 @@ export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkR
                     {said.note ? `. ${said.note}` : ""}
                   </span>
                 </td>
-                <td className="py-1.5 pr-3">{who}</td>
-                <td className="py-1.5 pr-3 sm:whitespace-nowrap">{due}</td>
-                <td className="py-1.5 pr-3 text-right">{cost}</td>
-                <td className="py-1.5 text-right">{leftWords(kwhPerMonth, view)}</td>
+                <td data-label="By whom" className="py-1.5 pr-3">
+                  {who}
+                </td>
+                <td data-label="By when" className="py-1.5 pr-3 sm:whitespace-nowrap">
+                  {due}
+                </td>
+                <td data-label="Roughly" className="py-1.5 pr-3 text-right">
+                  {cost}
+                </td>
+                <td data-label="If left, a month" className="py-1.5 text-right">
+                  {leftWords(kwhPerMonth, view)}
+                </td>
               </tr>
             ))}
           </tbody>

@@ -1,5 +1,5 @@
-import type { LedgerEntry } from "@/core/diagnosis/ledger";
-import { byMending } from "@/core/diagnosis/mendingOrder";
+import type { LedgerEntry } from "./ledger";
+import { byMending } from "./mendingOrder";
 
 /** Everything that is told of one cause at one place: what stands, and when it was there before. */
 export interface CauseGroup extends LedgerEntry {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { CAUSES, type CauseId } from "@/core/causes/causes";
-import { isWrong } from "@/core/diagnosis/chiefCause";
-import type { LedgerEntry } from "@/core/diagnosis/ledger";
+import { CAUSES, type CauseId } from "../causes/causes";
 import { causeGroups, standingAndOver } from "./causeGroups";
+import { isWrong } from "./chiefCause";
+import type { LedgerEntry } from "./ledger";
 
 const entry = (cause: CauseId, some: Partial<LedgerEntry> = {}): LedgerEntry => ({
   ...{ cause, kind: CAUSES[cause].kind, title: CAUSES[cause].title, scope: "inv1", lossKwh: 10, regainKwh: 9, confidence: 0.9 },
