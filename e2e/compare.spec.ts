@@ -13,7 +13,7 @@ test("verdict, figures, main picture and next act are seen at once on a desk", a
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
   for (const seen of [
-    page.getByText(/^String gives nothing on s2 counts most, since 14 Mar 2026/),
+    page.getByText(/^String gives nothing, string s2 counts most, since 14 Mar 2026/),
     page.getByRole("button", { name: /^Lost: / }),
     line(page),
     page.getByRole("link", { name: "See why" }),
@@ -117,7 +117,7 @@ test("a string that falls behind is named; a module is picked on the plan, and a
 test("a cause is named where its points lie, and its days are marked when it is picked", async ({ page }) => {
   await page.goto(`${LARCH_CASE}/compare?leaf=scatter`, { waitUntil: "networkidle" });
   await expect(page.getByTestId("scatter-words")).toHaveText(/String gives nothing \(s2\) about 4\d % of [\d.]+ kW/);
-  await page.getByRole("button", { name: "String gives nothing (s2)" }).click();
+  await page.getByRole("button", { name: "String gives nothing, string s2" }).click();
   await expect(page).toHaveURL(/cause=string-open@s2/);
   await expect(page.getByText("dark: days of the picked cause")).toBeVisible();
 });
@@ -156,4 +156,18 @@ test.describe("on a phone", () => {
       expect(await page.evaluate(() => document.documentElement.scrollWidth), title).toBeLessThanOrEqual(390);
     }
   });
+});
+
+test("the ledger folds to a spine of hatches, by key and by hand, stays so, and still picks a cause", async ({ page }) => {
+  await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
+  const wide = (await page.getByLabel("Leaf: Days").boundingBox())?.width ?? 0;
+  await page.keyboard.press("l");
+  await expect(ledger(page).getByRole("heading", { name: "Evidence ledger" })).toBeHidden();
+  await expect.poll(async () => (await page.getByLabel("Leaf: Days").boundingBox())?.width ?? 0).toBeGreaterThan(wide + 200);
+  await page.reload({ waitUntil: "networkidle" });
+  await ledger(page).getByRole("button", { name: "Snow cover, whole site, over" }).click();
+  await expect(page).toHaveURL(/cause=snow@site/);
+  await ledger(page).getByRole("button", { name: "Unfold the ledger" }).click();
+  await expect(ledger(page).getByRole("heading", { name: "Evidence ledger" })).toBeVisible();
+  await expect(ledger(page).getByRole("button", { name: "Snow cover, whole site" })).toHaveAttribute("aria-pressed", "true");
 });

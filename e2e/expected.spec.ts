@@ -76,9 +76,9 @@ test("a calibration is kept under a name, apart from the expected, taken back an
   await page.goto(`${LARCH_CASE}/compare?leaf=data`, { waitUntil: "networkidle" });
   const panel = page.getByRole("region", { name: /Calibration by/ });
   const expected = (await page.getByRole("button", { name: /^Expected: / }).textContent()) as string;
-  await panel.getByRole("button", { name: "Keep the calibration of inv1" }).click();
+  await panel.getByRole("button", { name: "Keep the calibration of inverter inv1" }).click();
   await expect(panel.getByRole("alert")).toContainText("Say who keeps it");
-  await panel.getByLabel("Kept by").fill("Jana Moser");
+  await panel.getByLabel("Your name").fill("Jana Moser");
   await panel.getByLabel("Why (may stay empty)").fill("Sensor checked in May");
   await page.keyboard.press("Enter");
   await expect(panel.getByText(/Kept: 0\.9\d\d from \d+ weeks, .* by Jana Moser/)).toBeVisible();
@@ -86,14 +86,14 @@ test("a calibration is kept under a name, apart from the expected, taken back an
   const { violations } = await new AxeBuilder({ page }).include("section[aria-labelledby=calibration-title]").analyze();
   expect(violations.map(({ id }) => id)).toEqual([]);
   await page.goto(`${LARCH_CASE}/hand-over`);
-  await expect(page.getByText(/Calibration of inv1, not used in these figures: .* kept by Jana Moser/)).toBeVisible();
+  await expect(page.getByText(/of inverter inv1, not used in these figures: .* kept by Jana Moser/)).toBeVisible();
   await page.goto(`${LARCH_CASE}/compare?leaf=data`, { waitUntil: "networkidle" });
   await panel.getByRole("button", { name: "Take back" }).click();
   await expect(panel.getByRole("status")).toContainText("is taken back");
   await panel.getByRole("button", { name: "Undo" }).click();
   await expect(panel.getByText(/by Jana Moser/)).toBeVisible();
   await panel.getByRole("button", { name: "Take back" }).click();
-  await expect(panel.getByLabel("Kept by")).toBeVisible();
+  await expect(panel.getByLabel("Your name")).toBeVisible();
 });
 
 test("the plan says what the tree takes from each module, most beside it, and opens to how", async ({ page }) => {

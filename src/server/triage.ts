@@ -1,5 +1,6 @@
 import { literal } from "sequelize";
 import { CAUSES, type CauseId } from "@/core/causes/causes";
+import { causePlace } from "@/core/diagnosis/causeWords";
 import { dayWorth } from "@/core/diagnosis/dayWorth";
 import type { AnalysisSummary } from "@/core/diagnosis/summary";
 import { IrradantError } from "@/core/errors/errors";
@@ -33,9 +34,9 @@ export interface TriageRow {
   /** The gravest thing that stands, from findings and data. */
   severity: Severity | null;
   /** Causes that stand at present, worst first. */
-  standing: readonly { cause: CauseId; title: string; scope: string; from: string; to: string | null }[];
+  standing: readonly { cause: CauseId; title: string; scope: string; place: string; from: string; to: string | null }[];
   /** What is built so and takes a noticeable part. */
-  traits: readonly { cause: CauseId; scope: string; share: number }[];
+  traits: readonly { cause: CauseId; scope: string; place: string; share: number }[];
   /** Light of the last days over a clear sky's, and what is usual then. */
   light: { share: number; usual: number } | null;
   /** Why there is no comparison, or what else is wrong with this row alone. */
@@ -111,7 +112,7 @@ function danger(row: TriageRow): number {
 function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
   const summary = record.analysis ? readSummary(record.analysis.summary) : null;
   const working = !isCurrent(record, record.analysis?.key);
-  const described = description(record, text);
+  const { placeOf, ...described } = description(record, text);
   const findings = (record.cases ?? []).flatMap((open) => open.findings ?? []);
   const severities = findings.flatMap(({ pointId, gradeId }) => findGrade(pointId, gradeId)?.severity ?? []);
   const stop = findings.find(({ pointId, gradeId }) => findGrade(pointId, gradeId)?.severity === "stop");
@@ -129,9 +130,9 @@ function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
       (worst, one) => (worst ? graver(worst, one) : one),
       described.problem ? "watch" : (summary?.severity ?? null),
     ),
-    traits: summary?.traits ?? [],
+    traits: (summary?.traits ?? []).map((one) => ({ ...one, place: placeOf(one) })),
     light: summary?.recent?.light ?? null,
-    standing: (summary?.standing ?? []).map(({ cause, scope, from, to }) => ({ cause, title: CAUSES[cause].title, scope, from, to })),
+    standing: (summary?.standing ?? []).map((one) => ({ ...one, title: CAUSES[one.cause].title, place: placeOf(one) })),
     problem: described.problem ?? problemOf(summary),
     outdatedSince: record.analysis && working ? record.analysis.madeAt.toISOString() : null,
     working,
@@ -162,7 +163,9 @@ function problemOf(summary: AnalysisSummary | null): string | null {
 function description(
   record: SiteRecord,
   text: string | undefined,
-): Pick<TriageRow, "name" | "nameplateKw" | "currency" | "timeZone" | "problem"> {
+): Pick<TriageRow, "name" | "nameplateKw" | "currency" | "timeZone" | "problem"> & {
+  placeOf: (at: { cause: CauseId; scope: string }) => string;
+} {
   try {
     const site = parsedAsBuilt(record.id, text ?? "");
     return {
@@ -171,9 +174,10 @@ function description(
       currency: site.tariff?.currency ?? null,
       timeZone: site.location.timeZone,
       problem: null,
+      placeOf: (at) => causePlace(site, at, "technician"),
     };
   } catch (error) {
     if (!(error instanceof IrradantError)) throw error;
-    return { name: record.name, nameplateKw: null, currency: null, timeZone: "UTC", problem: error.message };
+    return { name: record.name, nameplateKw: null, currency: null, timeZone: "UTC", problem: error.message, placeOf: ({ scope }) => scope };
   }
 }

@@ -3,13 +3,15 @@
 import { useRouter } from "next/navigation";
 import { useId, useState } from "react";
 import type { CalibrationOffer } from "@/core/diagnosis/overviewSchema";
+import { placeWords } from "@/core/site/places";
+import type { SiteFile } from "@/core/site/siteSchema";
 import type { CalibrationView } from "@/server/calibrations/calibrations";
 import { Figure, type Origin } from "../marks/Figure";
 import { amount, dayText } from "../marks/words";
 import { send } from "../send";
 
 /** The units' own healthy weeks against the model: what they offer, and what somebody has kept. Never mixed into the expected figures. */
-export function CalibrationPanel({ siteId, offers, kept }: { siteId: string; offers: CalibrationOffer[]; kept: CalibrationView[] }) {
+export function CalibrationPanel({ site, offers, kept }: { site: SiteFile; offers: CalibrationOffer[]; kept: CalibrationView[] }) {
   const [said, setSaid] = useState("");
   const [withdrawn, setWithdrawn] = useState<CalibrationView | null>(null);
   const router = useRouter();
@@ -17,7 +19,11 @@ export function CalibrationPanel({ siteId, offers, kept }: { siteId: string; off
   async function set(calibration: CalibrationView, back: boolean) {
     const answer = await send<object>(`/api/calibrations/${calibration.id}/withdraw`, "POST", { withdrawn: back });
     if ("error" in answer) return setSaid(answer.error as string);
-    setSaid(back ? `The calibration of ${calibration.scope} is taken back` : `The calibration of ${calibration.scope} stands again`);
+    setSaid(
+      back
+        ? `The calibration of ${placeWords(site, calibration.scope)} is taken back`
+        : `The calibration of ${placeWords(site, calibration.scope)} stands again`,
+    );
     setWithdrawn(back ? calibration : null);
     router.refresh();
   }
@@ -38,7 +44,7 @@ export function CalibrationPanel({ siteId, offers, kept }: { siteId: string; off
               key={offer.scope}
               className="grid gap-x-6 gap-y-2 border-b border-rule py-3 md:grid-cols-[9rem_minmax(0,1fr)_minmax(0,1fr)]"
             >
-              <h3 className="font-semibold">{offer.scope}</h3>
+              <h3 className="font-semibold">{placeWords(site, offer.scope)}</h3>
               <div>
                 <Figure
                   label="Measured ÷ expected"
@@ -77,7 +83,8 @@ export function CalibrationPanel({ siteId, offers, kept }: { siteId: string; off
                 ) : offer.refusal ? null : (
                   <KeepForm
                     scope={offer.scope}
-                    siteId={siteId}
+                    place={placeWords(site, offer.scope)}
+                    siteId={site.id}
                     onDone={(text) => {
                       setSaid(text);
                       setWithdrawn(null);
@@ -102,7 +109,18 @@ export function CalibrationPanel({ siteId, offers, kept }: { siteId: string; off
   );
 }
 
-function KeepForm({ scope, siteId, onDone }: { scope: string; siteId: string; onDone: (text: string) => void }) {
+function KeepForm({
+  scope,
+  place,
+  siteId,
+  onDone,
+}: {
+  scope: string;
+  /** The same in words. */
+  place: string;
+  siteId: string;
+  onDone: (text: string) => void;
+}) {
   const name = useId();
   const note = useId();
   const [problem, setProblem] = useState("");
@@ -119,13 +137,13 @@ function KeepForm({ scope, siteId, onDone }: { scope: string; siteId: string; on
       note: String(form.get("note")),
     });
     if ("error" in answer) setProblem(answer.error as string);
-    else onDone(`The calibration of ${scope} is kept`);
+    else onDone(`The calibration of ${place} is kept`);
   }
 
   return (
     <form onSubmit={(event) => void keep(event)} className="grid gap-2">
       <label htmlFor={name} className="grid">
-        <span className="caption">Kept by</span>
+        <span className="caption">Your name</span>
         <input id={name} name="keptBy" className="field" maxLength={120} aria-describedby={problem ? `${name}-problem` : undefined} />
       </label>
       <label htmlFor={note} className="grid">
@@ -137,7 +155,7 @@ function KeepForm({ scope, siteId, onDone }: { scope: string; siteId: string; on
           {problem}
         </p>
       ) : null}
-      <button type="submit" className="button justify-self-start" aria-label={`Keep the calibration of ${scope}`}>
+      <button type="submit" className="button justify-self-start" aria-label={`Keep the calibration of ${place}`}>
         Keep
       </button>
     </form>

@@ -1,3 +1,4 @@
+import { causePlace } from "@/core/diagnosis/causeWords";
 import { chiefCause } from "@/core/diagnosis/chiefCause";
 import type { CaseView } from "@/server/cases/openCase";
 import type { ImportView } from "@/server/imports/importSeries";
@@ -22,7 +23,7 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
   const { analysis, site } = view;
   const data = (
     <div className="grid gap-8 *:min-w-0">
-      {analysis ? <CalibrationPanel siteId={site.id} offers={analysis.overview.calibrations} kept={view.calibrations} /> : null}
+      {analysis ? <CalibrationPanel site={site} offers={analysis.overview.calibrations} kept={view.calibrations} /> : null}
       <ImportPanel siteId={site.id} demoFiles={demoFiles} />
       <ImportList imports={imports} timeZone={site.location.timeZone} />
     </div>
@@ -83,7 +84,16 @@ function pictures(view: CaseView, { overview, diagnosis }: NonNullable<CaseView[
 /** What each cause acted on, by calendar days. */
 function spansOf({ ledger, site }: CaseView): CauseSpan[] {
   return ledger.flatMap(({ cause, scope, title, since, until }) =>
-    since === null ? [] : [{ cause, scope, title: `${title} (${scope})`, ...stretchDays(since, until, site.location.timeZone) }],
+    since === null
+      ? []
+      : [
+          {
+            cause,
+            scope,
+            title: `${title}, ${causePlace(site, { cause, scope }, "technician")}`,
+            ...stretchDays(since, until, site.location.timeZone),
+          },
+        ],
   );
 }
 

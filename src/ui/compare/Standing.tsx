@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { causePlace } from "@/core/diagnosis/causeWords";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import { judgeGap } from "@/core/expected/uncertainty";
@@ -18,7 +19,7 @@ export function Standing({ view, chief }: { view: CaseView; chief: LedgerEntry |
   const { first, rest, look } = standingWords(
     { expectedKwh, measuredKwh, bandPct: overview.band.pct },
     view.ledger,
-    chief,
+    chief && { ...chief, place: causePlace(view.site, chief, "technician") },
     view.site.location.timeZone,
   );
   const { gapPct } = judgeGap(expectedKwh, measuredKwh, overview.band.pct);

@@ -8,14 +8,15 @@ const entry = (some: Partial<LedgerEntry>): LedgerEntry => ({
   ...some,
 });
 const sums = { expectedKwh: 1000, measuredKwh: 700, bandPct: 7.5 };
-const words = (ledger: LedgerEntry[], chief: LedgerEntry | null, of = sums) => standingWords(of, ledger, chief, "Europe/Vienna");
+const words = (ledger: LedgerEntry[], chief: LedgerEntry | null, of = sums) =>
+  standingWords(of, ledger, chief && { ...chief, place: "string s2" }, "Europe/Vienna");
 
 describe("how a comparison stands", () => {
   it("names what counts most, and what the sums prove", () => {
     const chief = entry({});
     expect(words([chief], chief)).toEqual({
-      first: "String gives nothing",
-      rest: "on s2 counts most, since 14 Mar 2026. Measured is 30.0 % under the expected, outside the band of ±7.5 %: something is lost.",
+      first: "String gives nothing, string s2",
+      rest: "counts most, since 14 Mar 2026. Measured is 30.0 % under the expected, outside the band of ±7.5 %: something is lost.",
       look: "wrong",
     });
   });

@@ -19,18 +19,18 @@ const EXPLAINED = 0.5;
 
 /**
  * How things stand in one sentence or two.
- * @param expectedKwh at the terminals, with start and rating @param bandPct half width of its band
+ * @param expectedKwh at the terminals, with start and rating @param bandPct half width of its band @param chief with its place in words
  */
 export function standingWords(
   { expectedKwh, measuredKwh, bandPct }: { expectedKwh: number; measuredKwh: number; bandPct: number },
   ledger: readonly LedgerEntry[],
-  chief: LedgerEntry | null,
+  chief: (LedgerEntry & { place: string }) | null,
   timeZone: string,
 ): StandingWords {
   const judged = judgeGap(expectedKwh, measuredKwh, bandPct);
   if (chief) {
     const since = `since ${instantDay(chief.since as string, timeZone)}`;
-    return { first: chief.title, rest: `on ${chief.scope} counts most, ${since}. Measured is ${judged.words}`, look: "wrong" };
+    return { first: `${chief.title}, ${chief.place}`, rest: `counts most, ${since}. Measured is ${judged.words}`, look: "wrong" };
   }
   const known = ledger.filter(({ since, overruled, lossKwh }) => since !== null && overruled?.holds !== "no" && lossKwh > 0);
   const built = known.filter(({ cause, stands }) => CAUSES[cause].kind === "design" && stands);

@@ -1,9 +1,8 @@
 import { CAUSES } from "@/core/causes/causes";
 import { DAY_MS } from "@/core/constants";
 import type { CauseGroup } from "@/core/diagnosis/causeGroups";
-import { causeSentence } from "@/core/diagnosis/causeWords";
+import { causePlace, causeSentence } from "@/core/diagnosis/causeWords";
 import { dayName } from "@/core/series/localDay";
-import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";
@@ -23,7 +22,7 @@ const HEIGHT = 150;
 export function CauseDetail({ group, view }: { group: CauseGroup; view: CaseView }) {
   const zone = view.site.location.timeZone;
   const { kind, caution } = CAUSES[group.cause];
-  const place = placeWords(view.site, group.scope);
+  const place = causePlace(view.site, group, "technician");
   return (
     <div className="grid gap-3 *:min-w-0">
       <header>
@@ -83,7 +82,7 @@ function Picture({ group, view }: { group: CauseGroup; view: CaseView }) {
         measuredKwh={cut(measuredKwh)}
         bandPct={dayBandPct}
         height={HEIGHT}
-        mark={{ ...stretch, name: `${group.title}, ${placeWords(view.site, group.scope)}` }}
+        mark={{ ...stretch, name: `${group.title}, ${causePlace(view.site, group, "technician")}` }}
       />
     </section>
   );

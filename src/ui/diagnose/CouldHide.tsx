@@ -1,5 +1,7 @@
 import { CAUSES, type CauseId } from "@/core/causes/causes";
+import { causePlace } from "@/core/diagnosis/causeWords";
 import type { Ledger } from "@/core/diagnosis/ledger";
+import type { SiteFile } from "@/core/site/siteSchema";
 import { CautionLine } from "../marks/CautionLine";
 import { Figure } from "../marks/Figure";
 import { amount } from "../marks/words";
@@ -29,7 +31,7 @@ const OTHER_WAYS: Partial<Record<CauseId, typeof STEP>> = {
 type Entry = Ledger["couldHide"][number];
 
 /** What could be there without these data telling it: nothing told isn't nothing there. */
-export function CouldHide({ entries }: { entries: readonly Entry[] }) {
+export function CouldHide({ entries, site }: { entries: readonly Entry[]; site: SiteFile }) {
   if (entries.length === 0) return null;
   const bySize = [...entries].sort((one, other) => (other.underPct ?? 100) - (one.underPct ?? 100));
   const lists = [
@@ -49,7 +51,7 @@ export function CouldHide({ entries }: { entries: readonly Entry[] }) {
               <h3 className="caption border-b border-rule pb-1 font-semibold">{name}</h3>
               <ul aria-label={name}>
                 {list.map((entry) => (
-                  <Row key={`${entry.cause}/${entry.scope}`} entry={entry} />
+                  <Row key={`${entry.cause}/${entry.scope}`} entry={entry} place={causePlace(site, entry, "technician")} />
                 ))}
               </ul>
             </div>
@@ -60,14 +62,14 @@ export function CouldHide({ entries }: { entries: readonly Entry[] }) {
   );
 }
 
-function Row({ entry }: { entry: Entry }) {
-  const { cause, scope, lacks, look } = entry;
+function Row({ entry, place }: { entry: Entry; place: string }) {
+  const { cause, lacks, look } = entry;
   const { title, caution } = CAUSES[cause];
   return (
     <li className="border-b border-rule py-1.5">
       <div className="flex flex-wrap items-baseline justify-between gap-x-3">
         <p>
-          {title} <span className="font-mono text-sm">{scope}</span>
+          {title}, {place}
         </p>
         {lacks === null ? <Size entry={entry} /> : null}
       </div>

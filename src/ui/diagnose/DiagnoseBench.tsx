@@ -45,7 +45,7 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
             id: "could-hide",
             title: "Not enough to say",
             words: `${beside.couldHide.length} kinds`,
-            body: <CouldHide entries={beside.couldHide} />,
+            body: <CouldHide entries={beside.couldHide} site={view.site} />,
           },
         ]
       : []),

@@ -14,7 +14,7 @@ export interface LedgerProps {
   entries: LedgerEntry[];
   beside: Omit<CaseLedger, "entries">;
   findings: { id: string; severity: Severity; text: string }[];
-  /** The entries' places in words, by scope. */
+  /** The entries' places in words, by cause and place. */
   places: Readonly<Record<string, string>>;
   timeZone: string;
   valuePerKwh: number | null;
@@ -39,7 +39,7 @@ export function Ledger({ entries, beside, findings, places, timeZone, valuePerKw
       <LedgerLine
         key={group.key}
         {...{ group, timeZone, valuePerKwh, currency }}
-        at={places[group.scope] ?? group.scope}
+        at={places[group.key] ?? group.scope}
         id={`ledger-${place}-${of}-${k}`}
         picked={isPicked(group)}
         onPick={() => select({ cause: isPicked(group) ? null : { cause: group.cause, scope: group.scope } })}

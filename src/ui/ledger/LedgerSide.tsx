@@ -38,7 +38,7 @@ export function LedgerSide(ledger: Omit<LedgerProps, "place">) {
         ) : null}
         {[...standing, ...over].map(({ key, cause, scope, title, stands }, k) => {
           const picked = selection.cause?.cause === cause && selection.cause.scope === scope;
-          const words = `${title}, ${ledger.places[scope] ?? scope}${stands ? "" : ", over"}`;
+          const words = `${title}, ${ledger.places[key] ?? scope}${stands ? "" : ", over"}`;
           return (
             <button
               key={key}

@@ -105,7 +105,7 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
           </section>
           <section aria-labelledby="files-title">
             <h2 id="files-title" className="text-lg">
-              Take it with you
+              Export
             </h2>
             <ul className="mt-2 grid gap-2">
               <li>

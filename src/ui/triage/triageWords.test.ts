@@ -3,7 +3,7 @@ import { ageText, bandOf, lossText, whatText } from "./triageWords";
 
 const row = { danger: null, problem: null, standing: [], light: null, severity: "sound", traits: [], timeZone: "Europe/Vienna" } as const;
 const standing = (to: string | null = null) => [
-  { cause: "string-open", title: "String gives nothing", scope: "s2", from: "2026-03-14T09:30:00Z", to } as const,
+  { cause: "string-open", title: "String gives nothing", scope: "s2", place: "string s2", from: "2026-03-14T09:30:00Z", to } as const,
 ];
 
 describe("a site on the sheet", () => {
@@ -21,8 +21,8 @@ describe("a site on the sheet", () => {
   });
 
   it("says what is wrong and since when, on its own clock", () => {
-    expect(whatText({ ...row, standing: standing() })).toBe("String gives nothing (s2) since 14 Mar 2026");
-    expect(whatText({ ...row, standing: standing("2026-03-31T22:00:00Z") })).toBe("String gives nothing (s2) 14 Mar 2026 to 31 Mar 2026");
+    expect(whatText({ ...row, standing: standing() })).toBe("String gives nothing, string s2, since 14 Mar 2026");
+    expect(whatText({ ...row, standing: standing("2026-03-31T22:00:00Z") })).toBe("String gives nothing, string s2, 14 Mar 2026 to 31 Mar 2026");
     expect(whatText({ ...row, standing: [...standing(), ...standing()] })).toMatch(/ \+1$/);
   });
 
@@ -32,12 +32,19 @@ describe("a site on the sheet", () => {
     );
     expect(whatText({ ...row, light: { share: 0.55, usual: 0.6 } })).toBe("Nothing wrong: makes what it should");
     expect(whatText({ ...row, severity: "fix" })).toBe("Found on site; the data show nothing wrong");
-    const traits = [{ cause: "clipping", scope: "inv1", share: 0.031 } as const];
-    expect(whatText({ ...row, traits })).toBe("Nothing wrong. Built so: Clipped at the rating (inv1), 3 %");
+    const traits = [{ cause: "clipping", scope: "inv1", place: "inverter inv1", share: 0.031 } as const];
+    expect(whatText({ ...row, traits })).toBe("Nothing wrong. Built so: Clipped at the rating, inverter inv1 (3 %)");
   });
 
   it("says of snow, which comes and goes, when it last lay", () => {
-    const snow = { cause: "snow", title: "Snow cover", scope: "site", from: "2025-11-01T00:00:00Z", to: "2026-10-27T23:00:00Z" } as const;
+    const snow = {
+      cause: "snow",
+      title: "Snow cover",
+      scope: "site",
+      place: "whole site",
+      from: "2025-11-01T00:00:00Z",
+      to: "2026-10-27T23:00:00Z",
+    } as const;
     expect(whatText({ ...row, standing: [snow] })).toBe("Snow cover until 27 Oct 2026");
     expect(whatText({ ...row, standing: [{ ...snow, to: null }] })).toBe("Snow cover at the end of the data");
   });

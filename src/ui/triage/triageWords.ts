@@ -35,11 +35,11 @@ export function whatText(row: Pick<TriageRow, "danger" | "problem" | "standing" 
 }
 
 const builtText = ({ traits }: Pick<TriageRow, "traits">) =>
-  `Built so: ${traits.map((one) => `${titleText(one)}, ${Math.round(100 * one.share)} %`).join("; ")}`;
+  `Built so: ${traits.map((one) => `${titleText(one).replace(/,$/, "")} (${Math.round(100 * one.share)} %)`).join("; ")}`;
 
 /** A cause with its place, which goes without saying where it is the whole site. */
-function titleText({ cause, scope }: { cause: CauseId; scope: string }): string {
-  return scope === "site" ? CAUSES[cause].title : `${CAUSES[cause].title} (${scope})`;
+function titleText({ cause, scope, place }: { cause: CauseId; scope: string; place: string }): string {
+  return scope === "site" ? CAUSES[cause].title : `${CAUSES[cause].title}, ${place},`;
 }
 
 function soundText({ light, severity, traits }: Pick<TriageRow, "light" | "severity" | "traits">): string {

@@ -1,7 +1,8 @@
 import Link from "next/link";
 import { isTrouble } from "@/app/trouble";
+import { keyOf } from "@/core/diagnosis/causeGroups";
+import { causePlace } from "@/core/diagnosis/causeWords";
 import { siteName } from "@/core/site/lookups";
-import { placeWords } from "@/core/site/places";
 import { FollowCase } from "@/ui/field/FollowCase";
 import { KeepCase } from "@/ui/field/KeepCase";
 import { Ledger } from "@/ui/ledger/Ledger";
@@ -29,7 +30,7 @@ export default async function CaseLayout({ children, params }: { children: React
     entries: view.ledger,
     beside: view.beside,
     findings: view.findings.map(({ id, severity, pointTitle, gradeText }) => ({ id, severity, text: `${pointTitle}: ${gradeText}` })),
-    places: Object.fromEntries(view.ledger.map(({ scope }) => [scope, placeWords(view.site, scope)])),
+    places: Object.fromEntries(view.ledger.map((entry) => [keyOf(entry), causePlace(view.site, entry, "technician")])),
     timeZone: view.site.location.timeZone,
     valuePerKwh: view.valuePerKwh,
     currency: view.site.tariff?.currency ?? null,

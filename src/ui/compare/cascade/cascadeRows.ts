@@ -1,4 +1,5 @@
 import { CAUSES, type CauseId } from "@/core/causes/causes";
+import { causePlace } from "@/core/diagnosis/causeWords";
 import { stageApplies } from "@/core/expected/applicable";
 import { CASCADE_STAGES, type Cascade, type CascadeStage, TERMINALS } from "@/core/expected/cascade";
 import { DEFAULT_MODEL } from "@/core/expected/options";
@@ -52,7 +53,13 @@ export function lossRows(view: CaseView): Row[] {
   for (const { cause, title, scope, lossKwh, spells } of placesOf(view)) {
     left -= lossKwh;
     rows.push({
-      ...{ key: `${cause}/${scope}`, name: `${title} (${scope})`, leftKwh: left, changeKwh: -lossKwh, look: { cause } },
+      ...{
+        key: `${cause}/${scope}`,
+        name: `${title}, ${causePlace(view.site, { cause, scope }, "technician")}`,
+        leftKwh: left,
+        changeKwh: -lossKwh,
+        look: { cause },
+      },
       origin: {
         formula: CAUSES[cause].loss.formula,
         inputs: spells.map((spell, n): [string, string] => [spells.length > 1 ? `Spell ${n + 1}` : "When", spell]),

@@ -3,7 +3,7 @@ import type { CascadeStage } from "@/core/expected/cascade";
 /** What each stage of the cascade is, for people: its name, formula and source. */
 export const CASCADE_WORDS: Record<CascadeStage, { name: string; formula: string; source: string }> = {
   sun: {
-    name: "Sun on the planes, at nameplate",
+    name: "Sun on the planes, times nameplate power",
     formula: "Σ G_plane,open · P₀ / 1000 W/m² · Δt",
     source:
       "Sun: Reda & Andreas 2004. Split: Erbs 1982 and Engerer 2015. Tilted plane: Perez 1990. Ground: albedo, raised under snow (Oke 1987).",

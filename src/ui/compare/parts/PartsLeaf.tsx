@@ -137,5 +137,5 @@ export function oddText(parts: readonly PartEnergy[]): string {
     .sort((a, b) => (a.overPeers as number) - (b.overPeers as number));
   if (odd.length === 0) return "None falls behind: each gives 90 % and more of the middle one of its peers in this period.";
   const [named, more] = [odd.slice(0, 5), Math.max(0, odd.length - 5)];
-  return `${named.map(({ scope, overPeers }) => `${scope} gives ${percent(overPeers as number)}`).join(", ")}${more > 0 ? ` and ${more} more less than 90 %` : ""} of the middle one of ${odd.length === 1 ? "its" : "their"} peers.`;
+  return `${named.map(({ scope, overPeers }) => `${scope.includes(".") ? "module" : "string"} ${scope} gives ${percent(overPeers as number)}`).join(", ")}${more > 0 ? ` and ${more} more less than 90 %` : ""} of the middle one of ${odd.length === 1 ? "its" : "their"} peers.`;
 }

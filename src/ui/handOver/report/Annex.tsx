@@ -1,6 +1,7 @@
 import { SHARED } from "@/core/causes/about";
 import { CAUSES } from "@/core/causes/causes";
 import { causeGroups } from "@/core/diagnosis/causeGroups";
+import { causePlace } from "@/core/diagnosis/causeWords";
 import { isWrong } from "@/core/diagnosis/chiefCause";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import { placeWords } from "@/core/site/places";
@@ -72,7 +73,7 @@ function Energies({ view, analysis }: { view: CaseView; analysis: Analysis }) {
       (kept) =>
         [
           "Calibration",
-          `of ${kept.scope}, not used in these figures: ${kept.factor.toFixed(3)} from ${kept.weeks} healthy weeks, ${dayText(kept.fromDay)} to ${dayText(kept.toDay)}, kept by ${kept.keptBy}`,
+          `of ${placeWords(site, kept.scope)}, not used in these figures: ${kept.factor.toFixed(3)} from ${kept.weeks} healthy weeks, ${dayText(kept.fromDay)} to ${dayText(kept.toDay)}, kept by ${kept.keptBy}`,
         ] as const,
     ),
   ];
@@ -95,7 +96,7 @@ function Reasons({ view }: { view: CaseView }) {
         {groups.map(({ key, cause, scope, title, confidence, evidence }) => (
           <li key={key} className="keep-together">
             <strong>
-              {title}, {placeWords(view.site, scope)}
+              {title}, {causePlace(view.site, { cause, scope }, "technician")}
             </strong>
             : {sureness(confidence)} sure.{" "}
             {evidence
@@ -125,7 +126,7 @@ function CouldHide({ view }: { view: CaseView }) {
       <p>
         {couldHide
           .map(({ cause, scope, lacks, underPct }) => {
-            const of = `${CAUSES[cause].title} (${placeWords(view.site, scope)})`;
+            const of = `${CAUSES[cause].title} (${causePlace(view.site, { cause, scope }, "technician")})`;
             return lacks === null
               ? `${of} ${underPct === null ? "of any size" : `under ${underPct.toFixed(1)} %`}`
               : `${of}: needs ${lacks}`;

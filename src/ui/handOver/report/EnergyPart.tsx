@@ -1,8 +1,7 @@
 import { causeGroups } from "@/core/diagnosis/causeGroups";
-import { causeSentence } from "@/core/diagnosis/causeWords";
+import { causePlace, causeSentence } from "@/core/diagnosis/causeWords";
 import { chiefCause } from "@/core/diagnosis/chiefCause";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
-import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../../charts/DayChart";
 import { HatchSwatch } from "../../marks/causeHatch";
@@ -65,7 +64,7 @@ export function LossPart({ view }: { view: CaseView }) {
                   <span className="flex gap-2">
                     <HatchSwatch cause={group.cause} id={`report-${group.key}`} />
                     <span>
-                      <strong>{group.title}</strong>, {placeWords(site, group.scope)}
+                      <strong>{group.title}</strong>, {causePlace(site, group, "technician")}
                       <span className="caption block">{causeSentence(site, group, "owner")}</span>
                     </span>
                   </span>
