@@ -62,7 +62,7 @@ test("a cause picked in the ledger is marked in the pictures, and stays so in ot
     .first()
     .click();
   await expect(page).toHaveURL(/cause=snow@site/);
-  await expect(page.getByText("marked: Snow cover (site)")).toBeVisible();
+  await expect(page.getByText("marked: Snow cover, whole site")).toBeVisible();
   await leaf(page, "Cascade").click();
   await expect(page.getByRole("list", { name: "Loss cascade" }).getByRole("listitem").filter({ hasText: "Snow cover" })).toHaveClass(
     /bg-raised/,
@@ -97,7 +97,7 @@ test("the sky says where energy goes missing, and reads its parts by keyboard", 
 
 test("a string that falls behind is named; a module is picked on the plan, and a day played through", async ({ page }) => {
   await page.goto("/cases/joinery-2026/compare?leaf=parts", { waitUntil: "networkidle" });
-  await expect(page.getByTestId("odd-ones")).toHaveText(/^c1 gives 8\d\s% of the middle one of its peers/);
+  await expect(page.getByTestId("odd-ones")).toHaveText(/^string c1 gives 8\d\s% of the middle one of its peers/);
   await page.goto("/cases/weaver-row-2026/compare?leaf=parts", { waitUntil: "networkidle" });
   await page.getByRole("button", { name: /^m2\.03, \d+\s% of its peers/ }).click();
   await expect(page).toHaveURL(/part=m2\.03/);
@@ -116,7 +116,7 @@ test("a string that falls behind is named; a module is picked on the plan, and a
 
 test("a cause is named where its points lie, and its days are marked when it is picked", async ({ page }) => {
   await page.goto(`${LARCH_CASE}/compare?leaf=scatter`, { waitUntil: "networkidle" });
-  await expect(page.getByTestId("scatter-words")).toHaveText(/String gives nothing \(s2\) about 4\d % of [\d.]+ kW/);
+  await expect(page.getByTestId("scatter-words")).toHaveText(/String gives nothing, string s2 about 4\d % of [\d.]+ kW/);
   await page.getByRole("button", { name: "String gives nothing, string s2" }).click();
   await expect(page).toHaveURL(/cause=string-open@s2/);
   await expect(page.getByText("dark: days of the picked cause")).toBeVisible();

@@ -164,7 +164,7 @@ test("several findings stand at one point, each with its place, chosen from what
   await expect(page.getByText(/26|\d+ \w+ 20\d\d/).first()).toBeVisible();
   await expect(page.getByText(/by Jana Moser/)).toHaveCount(2);
   await page.goto("/cases/weir-barn-2026/hand-over");
-  await expect(page.getByRole("article", { name: "Report" }).getByText(/\(module .*\.03\)/)).toBeVisible();
+  await expect(page.getByRole("region", { name: "What was seen" }).getByText(/\(module .*\.03\)/)).toBeVisible();
   await expect(page.getByRole("article", { name: "Report" }).getByText(/Seen .* by Jana Moser/)).toHaveCount(2);
 });
 

@@ -3,6 +3,9 @@ import type { SiteFile } from "./siteSchema";
 /** Under this tilt nobody would say which way a plane faces. */
 const FLAT_DEG = 5;
 
+/** From this tilt on it hangs on a wall or a rack of its own. */
+const UPRIGHT_DEG = 75;
+
 /** A place of a site that something can be said of: its scope as formats write it, and in words. */
 export interface Place {
   scope: string;
@@ -56,4 +59,11 @@ export function ownerPlaceWords(site: SiteFile, scope: string): string {
   const facing = plane && !pvString?.segments ? (plane.tiltDeg < FLAT_DEG ? "lying flat" : `facing ${sideWord(plane.azimuthDeg)}`) : "";
   if (pvString && scope === pvString.id) return `${words} (${[`${pvString.modules} modules`, facing].filter(Boolean).join(", ")})`;
   return facing ? `${words} (${facing})` : words;
+}
+
+/** What the upper and the lower edge of a plane are called: only a roof has a ridge and eaves, and a flat one neither. */
+export function edgesOf({ mounting, tiltDeg }: Pick<SiteFile["planes"][number], "mounting" | "tiltDeg">): { upper: string; lower: string } {
+  if (mounting === "ground-rack" || tiltDeg >= UPRIGHT_DEG) return { upper: "upper edge", lower: "lower edge" };
+  if (mounting === "ballasted") return { upper: "back", lower: "front" };
+  return { upper: "ridge", lower: "eaves" };
 }

@@ -9,6 +9,7 @@ import { stretchDays } from "../marks/words";
 import { type Leaf, Leaves } from "../shell/Leaves";
 import { EnergyFigures } from "../stations/EnergyFigures";
 import { Assumptions } from "./Assumptions";
+import { BackLink } from "./BackLink";
 import { CalibrationPanel } from "./CalibrationPanel";
 import { LossCascade } from "./cascade/LossCascade";
 import { DaysLeaf } from "./days/DaysLeaf";
@@ -32,6 +33,7 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
   return (
     <div className="grid gap-3 *:min-w-0">
       <h2 className="sr-only">Compare</h2>
+      <BackLink caseId={view.id} />
       {analysis ? (
         <Standing view={view} chief={chiefCause(view.ledger)} />
       ) : (

@@ -7,6 +7,7 @@ import type { CaseView } from "@/server/cases/openCase";
 import { Figure } from "../marks/Figure";
 import { amount } from "../marks/words";
 import { NOTHING_SELECTED, selectionQuery } from "../selection/selection";
+import { showsAt } from "../selection/shows";
 import { standingWords } from "./standingWords";
 
 const EDGES = { wrong: "border-fix", open: "border-watch", sound: "border-sound" } as const;
@@ -41,6 +42,7 @@ export function Standing({ view, chief }: { view: CaseView; chief: LedgerEntry |
             ["Band (95 %)", `\u00b1${overview.band.pct.toFixed(1)} %`],
           ],
           source: "The band's parts stand at Expected and in the cascade.",
+          shows: showsAt(view.id, "compare", {}, "from the sun to what was measured", "cascade"),
         }}
       />
       <Link href={diagnose} className="button button-act min-h-9 no-underline max-desk:min-h-11">

@@ -46,7 +46,7 @@ export function CauseDetail({ group, view }: { group: CauseGroup; view: CaseView
         </div>
       ) : null}
       <Picture group={group} view={view} />
-      <ForAndAgainst entry={group} />
+      <ForAndAgainst entry={group} caseId={view.id} />
       {group.stands && kind !== "design" ? <MindChange cause={group.cause} place={place} confidence={group.confidence} /> : null}
       {view.analysis ? (
         <Episodes

@@ -3,6 +3,7 @@ import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import type { CaseView } from "@/server/cases/openCase";
 import { Figure } from "../marks/Figure";
 import { amount, dayText, instantDay, lastDay, money, sureness } from "../marks/words";
+import { showsAt } from "../selection/shows";
 import { sureOrigin, worthOrigin } from "./causeOrigins";
 
 /** Of the loss: a regain that differs by less isn't worth a figure of its own. */
@@ -15,6 +16,8 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
   const { tariff } = view.site;
   const recent = view.analysis?.overview.recent;
   const found = view.analysis?.overview.pace.find(({ cause, scope }) => cause === entry.cause && scope === entry.scope);
+  const { cause, scope } = entry;
+  const acted = entry.since ? showsAt(view.id, "diagnose", { cause: { cause, scope } }, "the days on which it acted") : undefined;
   const aDay = entry.stands && entry.lossKwh > 0 ? (found?.kwhPerDay ?? 0) : null;
   return (
     <div className="flex flex-wrap gap-x-6 gap-y-1">
@@ -34,6 +37,7 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
               ["From", entry.since ? instantDay(entry.since, zone) : "not in the data"],
               ["To", entry.until ? lastDay(entry.until, zone) : "end of data"],
             ],
+            shows: acted,
           }}
         />
       ) : (
@@ -71,6 +75,7 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
                 : []),
             ],
             source: "Its share of each day as in the sums; more or less of it comes with the season.",
+            shows: showsAt(view.id, "diagnose", { cause: { cause, scope }, period: { from: recent.from, to: recent.to } }, "these days"),
           }}
         />
       ) : null}
@@ -82,7 +87,7 @@ export function CauseFigures({ entry, view }: { entry: LedgerEntry; view: CaseVi
           origin={worthOrigin(`${amount(entry.lossKwh)} kWh`, money(view.valuePerKwh, tariff.currency))}
         />
       ) : null}
-      <Figure size="small" label="How sure" value={sureness(entry.confidence)} origin={sureOrigin(entry)} />
+      <Figure size="small" label="How sure" value={sureness(entry.confidence)} origin={{ ...sureOrigin(entry), shows: acted }} />
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { DangerList } from "../ledger/LedgerBeside";
 import { Figure } from "../marks/Figure";
 import { darkShare } from "../marks/lightWords";
 import { amount, instantDay, lastDay, percent, readableDays, sureness } from "../marks/words";
+import { showsAt } from "../selection/shows";
 import { CauseDetail } from "./CauseDetail";
 import { CauseList, type CauseRow, type OtherRow } from "./CauseList";
 import { CouldHide } from "./CouldHide";
@@ -92,13 +93,13 @@ function rowOf(group: CauseGroup, view: CaseView): CauseRow {
 }
 
 /** That nothing is wrong, and that the month was dark where it was. */
-function SoundLine({ view: { analysis }, told }: { view: CaseView; told: boolean }) {
+function SoundLine({ view: { id, analysis }, told }: { view: CaseView; told: boolean }) {
   if (!analysis) {
     return told ? null : (
       <p className="border-l-4 border-watch bg-raised p-3">No data and no findings yet: the diagnosis begins with either.</p>
     );
   }
-  const { light, days } = analysis.overview.recent;
+  const { light, days, from, to } = analysis.overview.recent;
   const dark = darkShare(light);
   return (
     <p className="border-l-4 border-sound bg-raised px-3 py-1.5">
@@ -118,6 +119,7 @@ function SoundLine({ view: { analysis }, told }: { view: CaseView; told: boolean
                 ["Usual then", percent(light.usual)],
               ],
               source: "Clear sky by Ineichen & Perez 2002 at a turbidity of 3; usual by the site's own data.",
+              shows: showsAt(id, "diagnose", { period: { from, to } }, "these days and their light"),
             }}
           />{" "}
           of the light that is usual now

@@ -1,20 +1,21 @@
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { Figure } from "../marks/Figure";
-import { readableDays } from "../marks/words";
+import { dayText, readableDays } from "../marks/words";
+import { type Shows, showsAt } from "../selection/shows";
 import { strengthWords } from "./strengthWords";
 
 /** What speaks for a cause and what against it, each fact with how much it says; its weight in numbers one step deeper. */
-export function ForAndAgainst({ entry: { evidence } }: { entry: Pick<LedgerEntry, "evidence"> }) {
+export function ForAndAgainst({ entry: { evidence }, caseId }: { entry: Pick<LedgerEntry, "evidence">; caseId: string }) {
   const [forIt, against] = [evidence.filter(({ weight }) => weight >= 0), evidence.filter(({ weight }) => weight < 0)];
   return (
     <div className={`grid gap-x-6 gap-y-2 ${against.length > 0 ? "sm:grid-cols-2" : ""}`}>
-      <Facts title="For it" facts={forIt} />
-      {against.length > 0 ? <Facts title="Against it" facts={against} /> : null}
+      <Facts title="For it" facts={forIt} caseId={caseId} />
+      {against.length > 0 ? <Facts title="Against it" facts={against} caseId={caseId} /> : null}
     </div>
   );
 }
 
-function Facts({ title, facts }: { title: string; facts: LedgerEntry["evidence"] }) {
+function Facts({ title, facts, caseId }: { title: string; facts: LedgerEntry["evidence"]; caseId: string }) {
   return (
     <section aria-label={title}>
       <h3 className="font-semibold">{title}</h3>
@@ -38,6 +39,7 @@ function Facts({ title, facts }: { title: string; facts: LedgerEntry["evidence"]
                   ],
                   source:
                     "Weights are taken as independent (Good 1950). Words by Kass & Raftery 1995: over 3 times worth a word, over 20 strong, over 150 very strong.",
+                  shows: dayShown(text, caseId),
                 }}
               />
             )}
@@ -46,4 +48,10 @@ function Facts({ title, facts }: { title: string; facts: LedgerEntry["evidence"]
       </ul>
     </section>
   );
+}
+
+/** The day that a fact names, where it names one. */
+function dayShown(text: string, caseId: string): Shows | undefined {
+  const day = /\b\d{4}-\d{2}-\d{2}\b/.exec(text)?.[0];
+  return day ? showsAt(caseId, "diagnose", { day }, dayText(day)) : undefined;
 }

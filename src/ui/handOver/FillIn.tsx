@@ -7,11 +7,11 @@ import type { Standing } from "@/core/changes/standing";
 import { latestMs } from "@/core/changes/standing";
 import { theField } from "@/field/field";
 import type { Draft } from "@/field/outbox";
-import type { CaseView } from "@/server/cases/openCase";
 import { REPORT_WORDS, WORK_WORDS } from "../field/entryWords";
 import { SavedText } from "../field/SavedText";
 import { SeverityMark } from "../marks/SeverityMark";
 import { proposedReport, type WorkRow } from "./reportData";
+import type { ReportView } from "./reportView";
 
 /** Longest texts, as the changes take them. */
 const MOST: Record<keyof ReportFields, number> = {
@@ -32,7 +32,7 @@ export function FillIn({
   rows,
   works,
 }: {
-  view: CaseView;
+  view: ReportView;
   report: Standing<ReportFields>;
   rows: readonly WorkRow[];
   works: readonly StandingWork[];

@@ -1,15 +1,15 @@
 "use client";
 
-import type { CaseView } from "@/server/cases/openCase";
 import { useCaseRecords } from "../field/useCaseRecords";
 import { Leaves } from "../shell/Leaves";
 import { FillIn } from "./FillIn";
 import { PrintButton } from "./PrintButton";
 import { Report } from "./report/Report";
 import { missingParts, workRows } from "./reportData";
+import type { ReportView } from "./reportView";
 
 /** The report as it will be on paper, and what to write into it. @param today an instant */
-export function HandOverBench({ view, today }: { view: CaseView; today: string }) {
+export function HandOverBench({ view, today }: { view: ReportView; today: string }) {
   const { report, works } = useCaseRecords(view.id, view.field, view.brief);
   const rows = workRows(view, works);
   const missing = missingParts(view, report.fields);

@@ -7,6 +7,7 @@ import { ownerPlaceWords, placeWords } from "@/core/site/places";
 import { isFromAfar, TRADES, WORKS, workTitle } from "@/core/work/works";
 import type { CaseView } from "@/server/cases/openCase";
 import { instantDay, roughMoney } from "../marks/words";
+import type { ReportView } from "./reportView";
 
 /** A piece of work as the report has it: what was proposed, with what a person wrote over it. */
 export interface WorkRow {
@@ -90,7 +91,7 @@ export function proposedReport({ site, findings }: Reported): Pick<ReportFields,
 }
 
 /** What an owner would miss in the report as it stands, in a few words each. */
-export function missingParts(view: Reported & Pick<CaseView, "walk">, report: ReportFields): string[] {
+export function missingParts(view: Reported & Pick<ReportView, "walk">, report: ReportFields): string[] {
   const proposed = proposedReport(view);
   const seen = new Set(view.findings.map(({ pointId }) => pointId));
   const points = view.walk.flatMap(({ points }) => points);

@@ -1,16 +1,20 @@
 "use client";
 
+import { useParams } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { type CauseGroup, causeGroups, standingAndOver } from "@/core/diagnosis/causeGroups";
 import type { Ledger as CaseLedger, LedgerEntry } from "@/core/diagnosis/ledger";
 import { SEVERITIES, type Severity } from "@/core/inspection/severity";
 import { SeverityMark } from "../marks/SeverityMark";
 import { instantDay, lastDay } from "../marks/words";
+import { showsAt } from "../selection/shows";
 import { useSelection } from "../selection/useSelection";
+import type { StationId } from "../shell/stations";
 import { ContradictionList, DangerList } from "./LedgerBeside";
 import { LedgerLine } from "./LedgerLine";
 
 export interface LedgerProps {
+  caseId: string;
   entries: LedgerEntry[];
   beside: Omit<CaseLedger, "entries">;
   findings: { id: string; severity: Severity; text: string }[];
@@ -25,11 +29,12 @@ export interface LedgerProps {
 }
 
 /** The causes with what they took and how sure they are, those that stand above those that are over; a change since the last look is marked. */
-export function Ledger({ entries, beside, findings, places, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {
+export function Ledger({ caseId, entries, beside, findings, places, timeZone, valuePerKwh, currency, period, place }: LedgerProps) {
   const groups = useMemo(() => causeGroups(entries), [entries]);
   const { standing, over } = useMemo(() => standingAndOver(groups), [groups]);
   const moved = useMoves(groups);
   const { selection, select } = useSelection();
+  const { station } = useParams<{ station: StationId }>();
   const isPicked = ({ cause, scope }: LedgerEntry) => selection.cause?.cause === cause && selection.cause.scope === scope;
   const graded = SEVERITIES.map((severity) => [severity, findings.filter((finding) => finding.severity === severity)] as const).filter(
     ([, list]) => list.length > 0,
@@ -43,6 +48,11 @@ export function Ledger({ entries, beside, findings, places, timeZone, valuePerKw
         id={`ledger-${place}-${of}-${k}`}
         picked={isPicked(group)}
         onPick={() => select({ cause: isPicked(group) ? null : { cause: group.cause, scope: group.scope } })}
+        shows={
+          group.since
+            ? showsAt(caseId, station, { cause: { cause: group.cause, scope: group.scope } }, "the days on which it acted")
+            : undefined
+        }
         change={moved.get(group.key)}
       />
     ));

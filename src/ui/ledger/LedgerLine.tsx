@@ -4,6 +4,7 @@ import { sureOrigin } from "../diagnose/causeOrigins";
 import { HatchSwatch } from "../marks/causeHatch";
 import { Figure, type Origin } from "../marks/Figure";
 import { amount, instantDay, lastDay, money, sureness } from "../marks/words";
+import type { Shows } from "../selection/shows";
 
 interface LedgerLineProps {
   group: CauseGroup;
@@ -16,12 +17,14 @@ interface LedgerLineProps {
   currency: string | null;
   picked: boolean;
   onPick: () => void;
+  /** Where in the data it shows; absent where the data don't tell it. */
+  shows: Shows | undefined;
   /** How it moved since the last look. */
   change: string | undefined;
 }
 
 /** A cause at a place: what it took, how sure it is, and what that comes from. */
-export function LedgerLine({ group, at, id, timeZone, valuePerKwh, currency, picked, onPick, change }: LedgerLineProps) {
+export function LedgerLine({ group, at, id, timeZone, valuePerKwh, currency, picked, onPick, shows, change }: LedgerLineProps) {
   const { title, cause, since, until, spells, lossKwh, confidence, overruled, evidence } = group;
   const fromData = evidence.filter(({ from }) => from === "data").length;
   return (
@@ -52,13 +55,18 @@ export function LedgerLine({ group, at, id, timeZone, valuePerKwh, currency, pic
                 bare
                 label={`Energy lost: ${title}, ${at}`}
                 value={`${amount(lossKwh)} kWh${valuePerKwh !== null && currency ? ` · ${money(lossKwh * valuePerKwh, currency)}` : ""}`}
-                origin={lossOrigin(group, valuePerKwh, currency)}
+                origin={{ ...lossOrigin(group, valuePerKwh, currency), shows }}
               />
             ) : (
               <span>no energy lost</span>
             )}
             <span className="flex items-baseline gap-1">
-              <Figure bare label={`How sure: ${title}, ${at}`} value={`${sureness(confidence)} sure`} origin={sureOrigin(group)} />
+              <Figure
+                bare
+                label={`How sure: ${title}, ${at}`}
+                value={`${sureness(confidence)} sure`}
+                origin={{ ...sureOrigin(group), shows }}
+              />
               {change ? (
                 <strong className="ml-1.5" data-testid="moved">
                   {change}

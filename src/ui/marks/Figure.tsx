@@ -1,12 +1,16 @@
 "use client";
 
+import Link from "next/link";
 import { Popover } from "radix-ui";
+import type { Shows } from "../selection/shows";
 
 /** Where a number comes from. */
 export interface Origin {
   formula: string;
   inputs: [name: string, value: string][];
   source: string;
+  /** Where in the data it shows. */
+  shows?: Shows;
 }
 
 const SIZES = { small: "text-lg", usual: "text-xl", large: "text-3xl" } as const;
@@ -60,6 +64,13 @@ export function Figure({
               ))}
             </dl>
             <p className="text-quiet">{origin.source}</p>
+            {origin.shows ? (
+              <Popover.Close asChild>
+                <Link href={origin.shows.href} className="mt-2 flex min-h-9 items-center font-semibold max-desk:min-h-11">
+                  Show it in the data: {origin.shows.words}
+                </Link>
+              </Popover.Close>
+            ) : null}
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>

@@ -1,128 +1,84 @@
-import { RAD } from "@/core/constants";
-import { horizonElevationDeg, obstacleHeightM } from "@/core/plane/skyline";
+"use client";
+
+import { useId } from "react";
 import type { Plane } from "@/core/site/siteSchema";
 import type { SunPath } from "@/server/sites/openSite";
+import { useWidth } from "../charts/frame/useWidth";
+import { Ground, GroundHatch, Outline, Scales } from "../sky/outlines";
+import { ROOM, type SkyScale, skyScale, turned } from "../sky/skyScale";
 
-const WIDTH = 720;
-const HEIGHT = 240;
-const TOP_DEG = 72;
+const FIRST_WIDTH = 720;
+const HEIGHT = 270;
+/** All round, with room over the sun of midsummer for its name. */
+const WHOLE = { fromDeg: 0, toDeg: 360, topDeg: 78 };
 
-/** What a plane sees of the sky: horizon, obstacles at today's height, and the sun's way in three seasons. */
+/** What a plane sees of the sky: horizon, obstacles at today's height, and the sun's way in three seasons; drawn in the width that there is. */
 export function SkyProfile({ plane, paths, nowMs, south }: { plane: Plane; paths: SunPath[]; nowMs: number; south: boolean }) {
-  // North of the tropics the sun passes in the south, so south stands in the middle; the other way round below.
-  const start = south ? 0 : 180;
-  const x = (azimuthDeg: number) => ((((azimuthDeg - start) % 360) + 360) % 360) * (WIDTH / 360);
-  const y = (elevationDeg: number) => HEIGHT - (elevationDeg / TOP_DEG) * HEIGHT;
-  const bearings = Array.from({ length: 181 }, (_, k) => start + k * 2);
-  const ridge = bearings.map(
-    (azimuth, k) =>
-      `${k === 180 ? WIDTH : x(azimuth).toFixed(1)} ${y(Math.max(0, horizonElevationDeg(plane.horizon, azimuth))).toFixed(1)}`,
-  );
-  const winds = [0, 45, 90, 135, 180, 225, 270, 315].map((azimuth) => ({
-    azimuth,
-    name: ["N", "NE", "E", "SE", "S", "SW", "W", "NW"][azimuth / 45],
-  }));
+  const { place, width } = useWidth<HTMLElement>(FIRST_WIDTH);
+  const id = useId().replaceAll(":", "");
+  const scale = skyScale(WHOLE, width, HEIGHT, south);
   return (
-    <figure className="min-w-0">
+    <figure ref={place} className="min-w-0">
       <svg
-        viewBox={`-34 -8 ${WIDTH + 44} ${HEIGHT + 34}`}
-        className="w-full"
+        width={width}
+        height={HEIGHT}
+        className="block max-w-full"
         role="img"
-        aria-label={`Sky of plane ${plane.id}: horizon up to ${Math.max(0, ...plane.horizon.map(({ elevationDeg }) => elevationDeg))}°, obstacles: ${plane.obstacles.map(({ id, kind }) => `${kind} ${id}`).join(", ") || "none"}`}
+        aria-label={`Sky of plane ${plane.id}: horizon up to ${Math.max(0, ...plane.horizon.map(({ elevationDeg }) => elevationDeg))}°, obstacles: ${plane.obstacles.map((one) => `${one.kind} ${one.id}`).join(", ") || "none"}`}
       >
         <defs>
-          <pattern id={`ground-${plane.id}`} width="7" height="7" patternUnits="userSpaceOnUse">
-            <path d="M0 7 L7 0" stroke="var(--rule-strong)" strokeWidth="1" />
-          </pattern>
-          <clipPath id={`sky-${plane.id}`}>
-            <rect x="0" y="0" width={WIDTH} height={HEIGHT} />
+          <GroundHatch id={`ground-${id}`} />
+          <clipPath id={`sky-${id}`}>
+            <rect x={ROOM.left} y={ROOM.top} width={width - ROOM.left - ROOM.right} height={HEIGHT - ROOM.top - ROOM.bottom} />
           </clipPath>
         </defs>
-        {[0, 15, 30, 45, 60].map((elevation) => (
-          <g key={elevation}>
-            <line x1="0" x2={WIDTH} y1={y(elevation)} y2={y(elevation)} stroke="var(--rule)" strokeWidth={elevation === 0 ? 1.5 : 0.7} />
-            <text x="-6" y={y(elevation) + 4} fontSize="12" textAnchor="end" fill="var(--quiet)">
-              {elevation}°
-            </text>
-          </g>
-        ))}
-        {winds.map(({ azimuth, name }) => (
-          <g key={name}>
-            <line x1={x(azimuth)} x2={x(azimuth)} y1={HEIGHT} y2={HEIGHT + 5} stroke="var(--rule-strong)" />
-            <text x={x(azimuth)} y={HEIGHT + 18} fontSize="12" textAnchor="middle" fill="var(--quiet)">
-              {name}
-            </text>
-          </g>
-        ))}
-        <g clipPath={`url(#sky-${plane.id})`}>
+        <g clipPath={`url(#sky-${id})`}>
           {paths.map((path) => (
-            <path key={path.name} d={pathOf(path, x, y)} fill="none" stroke="var(--ink)" strokeWidth="1.3" strokeDasharray="6 4" />
+            <path key={path.name} d={pathOf(path, scale, south)} fill="none" stroke="var(--ink)" strokeWidth="1.3" strokeDasharray="6 4" />
           ))}
-          <path d={`M0 ${HEIGHT}L${ridge.join("L")}L${WIDTH} ${HEIGHT}Z`} fill="var(--sunken)" stroke="var(--ink)" strokeWidth="1.4" />
-          <path d={`M0 ${HEIGHT}L${ridge.join("L")}L${WIDTH} ${HEIGHT}Z`} fill={`url(#ground-${plane.id})`} />
-          {plane.obstacles.map((obstacle) => {
-            const top = Math.atan2(obstacleHeightM(obstacle, nowMs), obstacle.distanceM) / RAD;
-            const half = Math.atan2(obstacle.widthM / 2, obstacle.distanceM) / RAD;
-            const [left, width] = [x(obstacle.bearingDeg - half), (2 * half * WIDTH) / 360];
-            return (
-              <g key={obstacle.id}>
-                {obstacle.kind === "tree" ? (
-                  <path
-                    d={`M${left} ${y(0)}L${left + width / 2} ${y(top)}L${left + width} ${y(0)}Z`}
-                    fill="var(--raised)"
-                    stroke="var(--ink)"
-                    strokeWidth="1.6"
-                  />
-                ) : (
-                  <rect
-                    x={left}
-                    y={y(top)}
-                    width={width}
-                    height={y(0) - y(top)}
-                    fill="var(--raised)"
-                    stroke="var(--ink)"
-                    strokeWidth="1.6"
-                  />
-                )}
-                <text x={left + width / 2} y={y(top) - 5} fontSize="12" textAnchor="middle" fill="var(--ink)">
-                  {obstacle.id}
-                </text>
-              </g>
-            );
-          })}
-          {paths.map((path) => {
-            const highest = path.points.reduce(
-              (best, point) => (point.elevationDeg > best.elevationDeg ? point : best),
-              path.points[0] ?? { azimuthDeg: 180, elevationDeg: 0 },
-            );
-            return (
-              <text
-                key={path.name}
-                x={x(highest.azimuthDeg)}
-                y={y(highest.elevationDeg) - 5}
-                fontSize="12"
-                textAnchor="middle"
-                fill="var(--ink)"
-              >
-                {path.name}
-              </text>
-            );
-          })}
+          <Ground horizon={plane.horizon} scale={scale} hatch={`ground-${id}`} south={south} />
+          {plane.obstacles.map((obstacle) => (
+            <Outline key={obstacle.id} obstacle={obstacle} scale={scale} nowMs={nowMs} filled />
+          ))}
+          {paths.map((path) => (
+            <PathName key={path.name} path={path} scale={scale} />
+          ))}
         </g>
+        <Scales scale={scale} south={south} />
       </svg>
       <figcaption className="caption">
-        The sky from the middle of plane {plane.id}: horizon hatched, sun dashed, obstacles at today's height
+        The sky from the middle of plane {plane.id}: horizon hatched, sun dashed, obstacles at today&rsquo;s height
       </figcaption>
     </figure>
   );
 }
 
-function pathOf(path: SunPath, x: (azimuth: number) => number, y: (elevation: number) => number): string {
+function PathName({ path: { name, points }, scale }: { path: SunPath; scale: SkyScale }) {
+  if (points.length === 0) return null;
+  const highest = points.reduce((best, point) => (point.elevationDeg > best.elevationDeg ? point : best));
+  return (
+    <text
+      x={scale.x(highest.azimuthDeg)}
+      y={scale.y(highest.elevationDeg) - 5}
+      fontSize="12"
+      textAnchor="middle"
+      fill="var(--ink)"
+      stroke="var(--paper)"
+      strokeWidth="3"
+      paintOrder="stroke"
+    >
+      {name}
+    </text>
+  );
+}
+
+/** The sun's way, broken where it leaves the drawing on one side and comes back on the other. */
+function pathOf({ points }: SunPath, scale: SkyScale, south: boolean): string {
   let drawn = "";
   let before = Number.NaN;
-  for (const { azimuthDeg, elevationDeg } of path.points) {
-    const at = x(azimuthDeg);
-    drawn += `${Math.abs(at - before) < WIDTH / 3 ? "L" : "M"}${at.toFixed(1)} ${y(elevationDeg).toFixed(1)}`;
+  for (const { azimuthDeg, elevationDeg } of points) {
+    const at = turned(azimuthDeg, south);
+    drawn += `${Math.abs(at - before) < 120 ? "L" : "M"}${scale.xOfTurned(at).toFixed(1)} ${scale.y(elevationDeg).toFixed(1)}`;
     before = at;
   }
   return drawn;

@@ -31,7 +31,7 @@ export function BriefBench({ view }: { view: CaseView }) {
         </h2>
         <Facts site={site} version={view.asBuiltVersion} />
         <div className="mt-4">
-          <ArrayPlan site={site} compact />
+          <ArrayPlan site={site} />
         </div>
         <p className="mt-2">
           <Link href={`/sites/${site.id}`}>The whole site: plan, sky, data, history</Link>

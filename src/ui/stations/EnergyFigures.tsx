@@ -2,6 +2,7 @@ import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import type { CaseView } from "@/server/cases/openCase";
 import { Figure } from "../marks/Figure";
 import { amount, instantDay, lastDay, money, percent } from "../marks/words";
+import { showsAt } from "../selection/shows";
 
 /** Where the expected energy comes from, in one line. */
 export const EXPECTED_SOURCE =
@@ -39,6 +40,7 @@ export function EnergyFigures({ view, dense = false }: { view: CaseView; dense?:
             ["Band (95 %): 2 · √Σu²", `±${view.analysis.overview.band.pct.toFixed(1)} %`],
           ],
           source: EXPECTED_SOURCE,
+          shows: showsAt(view.id, "compare", {}, "step by step", "cascade"),
         }}
       />
       <Figure
@@ -50,6 +52,7 @@ export function EnergyFigures({ view, dense = false }: { view: CaseView; dense?:
           formula: "Σ P · Δt over intervals with a usable value",
           inputs: [span, measuredBy],
           source: "The imported production data; missing, stuck and impossible values left out of both sums.",
+          shows: showsAt(view.id, "compare", {}, "day by day"),
         }}
       />
       <Figure
@@ -69,6 +72,7 @@ export function EnergyFigures({ view, dense = false }: { view: CaseView; dense?:
           ],
           source:
             "Lost and what start and rating hold back are shared among the causes, to the last kWh; the rest is unexplained: the units' own ratio to the model (nameplate, sensor, model: a few percent either way) and its scatter. It may be negative.",
+          shows: showsAt(view.id, "compare", {}, "cause by cause", "cascade"),
         }}
       />
       {view.valuePerKwh !== null && site.tariff ? (

@@ -4,6 +4,7 @@ import { HatchSwatch } from "../marks/causeHatch";
 import { Figure } from "../marks/Figure";
 import { SeverityMark } from "../marks/SeverityMark";
 import { amount, dayText, instantText } from "../marks/words";
+import { showsAt } from "../selection/shows";
 import { NewCase } from "./NewCase";
 import { SHEET_COLUMNS } from "./triageTable";
 import { ageText, lossText, standingTexts, whatText } from "./triageWords";
@@ -86,6 +87,7 @@ function Loss({ row }: { row: TriageRow }) {
           ],
           source:
             "Expected: healthy array in the measured weather, known to its band (95 %). Worth: self-used share at the import price, the rest at the export price.",
+          shows: row.cases[0] && row.asOf ? showsAt(row.cases[0].id, "triage", {}, "its days") : undefined,
         }}
       />
       <span className="caption figures">{loss.band}</span>

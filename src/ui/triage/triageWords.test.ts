@@ -22,7 +22,9 @@ describe("a site on the sheet", () => {
 
   it("says what is wrong and since when, on its own clock", () => {
     expect(whatText({ ...row, standing: standing() })).toBe("String gives nothing, string s2, since 14 Mar 2026");
-    expect(whatText({ ...row, standing: standing("2026-03-31T22:00:00Z") })).toBe("String gives nothing, string s2, 14 Mar 2026 to 31 Mar 2026");
+    expect(whatText({ ...row, standing: standing("2026-03-31T22:00:00Z") })).toBe(
+      "String gives nothing, string s2, 14 Mar 2026 to 31 Mar 2026",
+    );
     expect(whatText({ ...row, standing: [...standing(), ...standing()] })).toMatch(/ \+1$/);
   });
 

@@ -4,7 +4,7 @@ import { MapPin } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { layOutPlane } from "@/core/plane/layout";
-import { moduleScope, placesOf, placeWords } from "@/core/site/places";
+import { edgesOf, moduleScope, placesOf, placeWords } from "@/core/site/places";
 import type { Plane, SiteFile } from "@/core/site/siteSchema";
 
 interface PlacePickerProps {
@@ -67,7 +67,7 @@ export function PlacePicker({ site, place, of, onChoose }: PlacePickerProps) {
   );
 }
 
-/** The modules of a plane as they lie, seen square on, the ridge above. */
+/** The modules of a plane as they lie, seen square on. */
 function Modules({
   site,
   plane,
@@ -85,7 +85,9 @@ function Modules({
   if (!layout) return null;
   return (
     <section aria-label={`Modules of plane ${plane.id}`} className="min-w-0">
-      <h3 className="caption">Modules of plane {plane.id}, the ridge above</h3>
+      <h3 className="caption">
+        Modules of plane {plane.id}, the {edgesOf(plane).upper} above
+      </h3>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a wide plane is scrolled by keyboard too */}
       <div className="mt-1 overflow-x-auto pb-2" tabIndex={0} role="group" aria-label={`Plan of plane ${plane.id}`}>
         <div className="grid w-max gap-1" style={{ gridTemplateColumns: `repeat(${layout.columns}, minmax(3.25rem, 1fr))` }}>

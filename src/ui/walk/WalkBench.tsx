@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import type { StandingFinding } from "@/core/changes/caseRecords";
@@ -11,6 +12,7 @@ import type { FieldRecords } from "@/server/cases/openCase";
 import { NameField } from "../field/NameFields";
 import { useCaseRecords } from "../field/useCaseRecords";
 import { useOutbox } from "../field/useOutbox";
+import { CautionLine } from "../marks/CautionLine";
 import { PointCard } from "./PointCard";
 import { RecordedList } from "./RecordedList";
 import { useFindings } from "./useFindings";
@@ -25,7 +27,7 @@ interface WalkBenchProps {
 
 /** The walk in the order of the body's way: each point one look, one grade, place, note and photos where they help. */
 export function WalkBench({ caseId, site, stops, known, brief }: WalkBenchProps) {
-  const { findings, entries } = useCaseRecords(caseId, known, brief);
+  const { findings, entries, brief: standingBrief } = useCaseRecords(caseId, known, brief);
   const actions = useFindings(caseId);
   const [undo, setUndo] = useState<StandingFinding | null>(null);
   const [listing, setListing] = useState(false);
@@ -49,6 +51,7 @@ export function WalkBench({ caseId, site, stops, known, brief }: WalkBenchProps)
           {listing ? "Back to the points" : `Recorded (${standing.length})`}
         </button>
       </div>
+      <Hazards caseId={caseId} brief={standingBrief.fields} />
       <WhoRecords />
       {listing ? (
         <RecordedList findings={standing} site={site} onOpen={openPoint} />
@@ -119,6 +122,23 @@ export function WalkBench({ caseId, site, stops, known, brief }: WalkBenchProps)
         </div>
       ) : null}
     </div>
+  );
+}
+
+/** What the brief says of hazards and access, where one is about to go; that it says nothing is said too. */
+function Hazards({ caseId, brief: { hazards, access } }: { caseId: string; brief: BriefFields }) {
+  if (hazards === "" && access === "")
+    return (
+      <CautionLine>
+        Nothing is written of hazards and access: ask before you go up, and{" "}
+        <Link href={`/cases/${caseId}/brief`}>write it in the brief</Link>.
+      </CautionLine>
+    );
+  return (
+    <section aria-label="Hazards and access" className="mt-1">
+      {hazards ? <CautionLine>{hazards}</CautionLine> : null}
+      {access ? <p className="caption mt-1">Access: {access}</p> : null}
+    </section>
   );
 }
 

@@ -27,6 +27,7 @@ export default async function CaseLayout({ children, params }: { children: React
   const view = await loadCase(id);
   if (isTrouble(view)) return <TroublePanel title="This case can't be shown" what={view.trouble} where={`Case ${id}`} />;
   const ledger = {
+    caseId: view.id,
     entries: view.ledger,
     beside: view.beside,
     findings: view.findings.map(({ id, severity, pointTitle, gradeText }) => ({ id, severity, text: `${pointTitle}: ${gradeText}` })),

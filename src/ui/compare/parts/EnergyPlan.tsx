@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import { layOutPlane } from "@/core/plane/layout";
-import { moduleScope } from "@/core/site/places";
+import { edgesOf, moduleScope } from "@/core/site/places";
 import type { Plane, SiteFile } from "@/core/site/siteSchema";
 import { useWidth } from "@/ui/charts/frame/useWidth";
 import { percent } from "@/ui/marks/words";
@@ -72,7 +72,7 @@ export function EnergyPlan({
               onClick={() => onPick(scope)}
             >
               <span className="rounded-xs bg-raised px-0.5 font-mono text-xs text-ink">
-                {number === 1 ? stringId : String(number).padStart(2, "0")}
+                {moduleWidth >= WIDTH_TO_WRITE ? scope : String(number).padStart(2, "0")}
               </span>
               {share !== undefined && moduleWidth >= WIDTH_TO_WRITE ? (
                 <span className={`mt-0.5 rounded-xs bg-raised px-0.5 text-xs text-ink ${share < ODD_SHARE ? "font-bold" : ""}`}>
@@ -84,8 +84,7 @@ export function EnergyPlan({
         })}
       </div>
       <p className="caption figures mt-1">
-        Plane {plane.id}: {plane.tiltDeg}° tilt, faces {plane.azimuthDeg}°; the top row lies{" "}
-        {plane.mounting === "ground-rack" ? "highest" : "at the ridge"}
+        Plane {plane.id}: {plane.tiltDeg}° tilt, faces {plane.azimuthDeg}°; {edgesOf(plane).upper} above, {edgesOf(plane).lower} below
       </p>
     </div>
   );

@@ -13,6 +13,7 @@ import { percent } from "@/ui/marks/words";
 import { useSelection } from "@/ui/selection/useSelection";
 import { type DayPhoto, DayPlay } from "./DayPlay";
 import { EnergyPlan, ODD_SHARE } from "./EnergyPlan";
+import { MapCheck } from "./MapCheck";
 import { StringLines, type StringsPoint } from "./StringLines";
 import { useDayOfParts } from "./useDayOfParts";
 
@@ -91,6 +92,15 @@ export function PartsLeaf({
             <p className="caption">Energy of each module over the middle one of its peers in the period. Pick a day to play it through.</p>
           </>
         )
+      ) : null}
+      {withModules ? (
+        <MapCheck
+          modules={dayBook.parts.flatMap(({ scope }) => (scope.includes(".") ? [scope] : []))}
+          picked={selection.part}
+          onPick={(part) => select({ part })}
+          day={day}
+          told={played.told}
+        />
       ) : null}
       <div className="flex flex-wrap items-center gap-x-4">
         <div className="min-w-0 flex-1 basis-80">

@@ -1,16 +1,15 @@
 "use client";
 
 import { useId, useMemo, useState } from "react";
-import { RAD } from "@/core/constants";
 import { type ImpliedEdge, PART_OF_SKY, type SkyPart } from "@/core/dayBook/skyLoss";
-import { horizonElevationDeg, obstacleHeightM } from "@/core/plane/skyline";
 import { sideWord } from "@/core/site/places";
 import type { Plane } from "@/core/site/siteSchema";
 import { useWidth } from "@/ui/charts/frame/useWidth";
 import { amount } from "@/ui/marks/words";
+import { Ground, GroundHatch, Outline, Scales } from "@/ui/sky/outlines";
+import { ROOM, type SkyScale, skyScale, turned } from "@/ui/sky/skyScale";
 import { mix, ramp, sheetColour, sheetRamp } from "@/ui/tokens/sheetColours";
 import { useSheet } from "@/ui/tokens/useSheet";
-import { ROOM, type SkyScale, skyScale, windTicks } from "./skyScale";
 
 const FIRST_WIDTH = 800;
 /** Parts of less than this of the strongest one's energy fade into the paper. */
@@ -36,7 +35,7 @@ export function SkyChart({
   height: number;
 }) {
   const { place, width } = useWidth<HTMLDivElement>(FIRST_WIDTH);
-  const scale = useMemo(() => skyScale(parts, width, height, south), [parts, width, height, south]);
+  const scale = useMemo(() => skyScale(sunnyPart(parts, south), width, height, south), [parts, width, height, south]);
   const [at, setAt] = useState<number | null>(null);
   const id = useId().replaceAll(":", "");
   const read = at === null ? undefined : parts[at];
@@ -81,16 +80,14 @@ export function SkyChart({
         onBlur={() => setAt(null)}
       >
         <defs>
-          <pattern id={`ground-${id}`} width="7" height="7" patternUnits="userSpaceOnUse">
-            <path d="M0 7 L7 0" stroke="var(--rule-strong)" strokeWidth="1" />
-          </pattern>
+          <GroundHatch id={`ground-${id}`} />
           <clipPath id={`sky-${id}`}>
             <rect x={ROOM.left} y={ROOM.top} width={width - ROOM.left - ROOM.right} height={height - ROOM.top - ROOM.bottom} />
           </clipPath>
         </defs>
         <g clipPath={`url(#sky-${id})`}>
           <Parts parts={parts} scale={scale} />
-          <Ground plane={plane} scale={scale} fill={`url(#ground-${id})`} south={south} />
+          <Ground horizon={plane.horizon} scale={scale} hatch={`ground-${id}`} south={south} />
           {plane.obstacles.map((obstacle) => (
             <Outline key={obstacle.id} obstacle={obstacle} scale={scale} nowMs={nowMs} />
           ))}
@@ -119,6 +116,13 @@ export function SkyChart({
       </svg>
     </div>
   );
+}
+
+/** The part of the sky that the sun came to. */
+function sunnyPart(parts: readonly SkyPart[], south: boolean) {
+  const bearings = parts.map(({ azimuthDeg }) => turned(azimuthDeg, south));
+  const [fromDeg, toDeg] = bearings.length > 0 ? [Math.min(...bearings) - 6, Math.max(...bearings) + 6] : [60, 300];
+  return { fromDeg, toDeg, topDeg: Math.max(15, ...parts.map(({ elevationDeg }) => elevationDeg + 2 * PART_OF_SKY.elevationDeg)) };
 }
 
 function partUnder(parts: readonly SkyPart[], scale: SkyScale, x: number, y: number): number | null {
@@ -174,54 +178,6 @@ function Parts({ parts, scale }: { parts: readonly SkyPart[]; scale: SkyScale })
   });
 }
 
-function Ground({ plane, scale, fill, south }: { plane: Plane; scale: SkyScale; fill: string; south: boolean }) {
-  const bearings = Array.from({ length: 121 }, (_, k) => scale.fromDeg + (k / 120) * (scale.toDeg - scale.fromDeg));
-  const ridge = bearings.map((turned) => {
-    const azimuthDeg = south ? turned : (turned + 180) % 360;
-    return `${scale.x(azimuthDeg).toFixed(1)} ${scale.y(Math.max(0, horizonElevationDeg(plane.horizon, azimuthDeg))).toFixed(1)}`;
-  });
-  const d = `M${ROOM.left} ${scale.y(0)}L${ridge.join("L")}L${scale.width - ROOM.right} ${scale.y(0)}Z`;
-  return (
-    <>
-      <path d={d} fill="var(--sunken)" stroke="var(--ink)" strokeWidth="1.4" />
-      <path d={d} fill={fill} />
-    </>
-  );
-}
-
-/** An obstacle of the as-built as an outline: what is measured under it stays to be seen. */
-function Outline({ obstacle, scale, nowMs }: { obstacle: Plane["obstacles"][number]; scale: SkyScale; nowMs: number }) {
-  const top = scale.y(Math.atan2(obstacleHeightM(obstacle, nowMs), obstacle.distanceM) / RAD);
-  const half = Math.atan2(obstacle.widthM / 2, obstacle.distanceM) / RAD;
-  const [left, right, foot] = [scale.x(obstacle.bearingDeg - half), scale.x(obstacle.bearingDeg + half), scale.y(0)];
-  return (
-    <g>
-      <path
-        d={
-          obstacle.kind === "tree"
-            ? `M${left} ${foot}L${(left + right) / 2} ${top}L${right} ${foot}`
-            : `M${left} ${foot}V${top}H${right}V${foot}`
-        }
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth="1.8"
-      />
-      <text
-        x={(left + right) / 2}
-        y={top - 5}
-        fontSize="12"
-        textAnchor="middle"
-        fill="var(--ink)"
-        stroke="var(--paper)"
-        strokeWidth="3"
-        paintOrder="stroke"
-      >
-        {obstacle.id}
-      </text>
-    </g>
-  );
-}
-
 /** The edge that the data imply, in steps. */
 function Edge({ edges, scale }: { edges: readonly ImpliedEdge[]; scale: SkyScale }) {
   const half = PART_OF_SKY.azimuthDeg / 2;
@@ -236,38 +192,6 @@ function Edge({ edges, scale }: { edges: readonly ImpliedEdge[]; scale: SkyScale
     <>
       <path d={d} stroke="var(--paper)" strokeWidth="6" fill="none" />
       <path d={d} stroke="var(--lost)" strokeWidth="3" fill="none" />
-    </>
-  );
-}
-
-function Scales({ scale, south }: { scale: SkyScale; south: boolean }) {
-  const step = scale.topDeg > 40 ? 15 : 10;
-  const heights = Array.from({ length: Math.floor(scale.topDeg / step) + 1 }, (_, k) => k * step);
-  return (
-    <>
-      {heights.map((elevationDeg) => (
-        <g key={elevationDeg}>
-          <line
-            x1={ROOM.left}
-            x2={scale.width - ROOM.right}
-            y1={scale.y(elevationDeg)}
-            y2={scale.y(elevationDeg)}
-            stroke="var(--rule)"
-            strokeWidth={elevationDeg === 0 ? 1.5 : 0.7}
-          />
-          <text x={ROOM.left - 6} y={scale.y(elevationDeg) + 4} fontSize="13" textAnchor="end" fill="var(--quiet)">
-            {elevationDeg}°
-          </text>
-        </g>
-      ))}
-      {windTicks(scale, south).map(({ azimuthDeg, name }) => (
-        <g key={name}>
-          <line x1={scale.x(azimuthDeg)} x2={scale.x(azimuthDeg)} y1={scale.y(0)} y2={scale.y(0) + 5} stroke="var(--rule-strong)" />
-          <text x={scale.x(azimuthDeg)} y={scale.y(0) + 18} fontSize="13" textAnchor="middle" fill="var(--quiet)">
-            {name}
-          </text>
-        </g>
-      ))}
     </>
   );
 }

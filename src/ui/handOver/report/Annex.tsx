@@ -5,16 +5,16 @@ import { causePlace } from "@/core/diagnosis/causeWords";
 import { isWrong } from "@/core/diagnosis/chiefCause";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import { placeWords } from "@/core/site/places";
-import type { CaseView } from "@/server/cases/openCase";
 import { strengthWords } from "../../diagnose/strengthWords";
 import { amount, dayText, instantDay, lastDay, money, percent, readableDays, sureness } from "../../marks/words";
 import { EXPECTED_SOURCE } from "../../stations/EnergyFigures";
+import type { ReportView } from "../reportView";
 import { Facts } from "./Part";
 
-type Analysis = NonNullable<CaseView["analysis"]>;
+type Analysis = NonNullable<ReportView["analysis"]>;
 
 /** How the report's figures came about, for whoever checks them: on pages of its own. */
-export function Annex({ view }: { view: CaseView }) {
+export function Annex({ view }: { view: ReportView }) {
   if (!view.analysis) return null;
   return (
     <section className="report-annex mt-8 border-t-2 border-ink pt-3" aria-labelledby="report-annex">
@@ -33,7 +33,7 @@ function Heading({ children }: { children: React.ReactNode }) {
   return <h4 className="keep-with-next mt-4 mb-1 font-semibold">{children}</h4>;
 }
 
-function Energies({ view, analysis }: { view: CaseView; analysis: Analysis }) {
+function Energies({ view, analysis }: { view: ReportView; analysis: Analysis }) {
   const { site, valuePerKwh } = view;
   const { diagnosis, overview } = analysis;
   const { energy, period } = diagnosis;
@@ -86,7 +86,7 @@ function Energies({ view, analysis }: { view: CaseView; analysis: Analysis }) {
 }
 
 /** Each cause with how sure it is, what speaks for it and against it, and how its energy is worked out. */
-function Reasons({ view }: { view: CaseView }) {
+function Reasons({ view }: { view: ReportView }) {
   const groups = causeGroups(view.ledger).filter(isWrong);
   if (groups.length === 0) return null;
   return (
@@ -117,7 +117,7 @@ function Reasons({ view }: { view: CaseView }) {
   );
 }
 
-function CouldHide({ view }: { view: CaseView }) {
+function CouldHide({ view }: { view: ReportView }) {
   const { couldHide } = view.beside;
   if (couldHide.length === 0) return null;
   return (
@@ -138,7 +138,7 @@ function CouldHide({ view }: { view: CaseView }) {
   );
 }
 
-function Methods({ view, analysis }: { view: CaseView; analysis: Analysis }) {
+function Methods({ view, analysis }: { view: ReportView; analysis: Analysis }) {
   const { losses, strings } = view.site;
   return (
     <>

@@ -2,17 +2,17 @@ import { causeGroups } from "@/core/diagnosis/causeGroups";
 import { causePlace, causeSentence } from "@/core/diagnosis/causeWords";
 import { chiefCause } from "@/core/diagnosis/chiefCause";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
-import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../../charts/DayChart";
 import { HatchSwatch } from "../../marks/causeHatch";
 import { amount, instantDay, lastDay, money, stretchDays } from "../../marks/words";
 import { ArrayPlan } from "../../site/ArrayPlan";
+import type { ReportView } from "../reportView";
 import { Part } from "./Part";
 
 const HEIGHT = 200;
 
 /** What the array made beside what it should have, day by day, and how well that is known. */
-export function EnergyPart({ view, analysis }: { view: CaseView; analysis: NonNullable<CaseView["analysis"]> }) {
+export function EnergyPart({ view, analysis }: { view: ReportView; analysis: NonNullable<ReportView["analysis"]> }) {
   const { site, ledger } = view;
   const { overview, diagnosis } = analysis;
   const zone = site.location.timeZone;
@@ -39,7 +39,7 @@ export function EnergyPart({ view, analysis }: { view: CaseView; analysis: NonNu
 }
 
 /** Where the energy went, cause by cause, and where in the array they are. */
-export function LossPart({ view }: { view: CaseView }) {
+export function LossPart({ view }: { view: ReportView }) {
   const { site, ledger, valuePerKwh } = view;
   const zone = site.location.timeZone;
   const groups = causeGroups(ledger).filter(({ lossKwh }) => lossKwh > 0);
@@ -88,7 +88,7 @@ export function LossPart({ view }: { view: CaseView }) {
         </table>
       </Part>
       <Part title="The array" id="plan">
-        <ArrayPlan site={site} dead={dead} compact />
+        <ArrayPlan site={site} dead={dead} />
       </Part>
     </>
   );

@@ -1,8 +1,8 @@
 import type { ReportFields } from "@/core/changes/change";
-import type { CaseView } from "@/server/cases/openCase";
 import { DangerList } from "../../ledger/LedgerBeside";
 import { ownerAnswer } from "../ownerAnswer";
 import type { WorkRow } from "../reportData";
+import type { ReportView } from "../reportView";
 import { Annex } from "./Annex";
 import { EnergyPart, LossPart } from "./EnergyPart";
 import { Part } from "./Part";
@@ -12,7 +12,7 @@ import { Signatures } from "./Signatures";
 import { WorkPart } from "./WorkPart";
 
 /** The report as its owner reads it: danger, the answer, what to do, what was seen and what wasn't, the figures, and how they came about in an annex. */
-export function Report({ view, report, rows, today }: { view: CaseView; report: ReportFields; rows: readonly WorkRow[]; today: string }) {
+export function Report({ view, report, rows, today }: { view: ReportView; report: ReportFields; rows: readonly WorkRow[]; today: string }) {
   const { danger } = view.beside;
   const { wrong, cost, besides, made, built } = ownerAnswer(view);
   return (

@@ -1,12 +1,12 @@
 import type { ReportFields } from "@/core/changes/change";
 import { siteName } from "@/core/site/lookups";
-import type { CaseView } from "@/server/cases/openCase";
 import { instantDay } from "../../marks/words";
 import { proposedReport } from "../reportData";
+import type { ReportView } from "../reportView";
 import { Facts } from "./Part";
 
 /** Who writes to whom, of which site, when it was visited and why. */
-export function ReportHead({ view, report, today }: { view: CaseView; report: ReportFields; today: string }) {
+export function ReportHead({ view, report, today }: { view: ReportView; report: ReportFields; today: string }) {
   const { firm, site, brief } = view;
   const zone = site.location.timeZone;
   const proposed = proposedReport(view);

@@ -1,15 +1,15 @@
 import { SEVERITIES, SEVERITY_WORDS } from "@/core/inspection/severity";
 import { notLookedAt } from "@/core/report/workToDo";
-import type { CaseView } from "@/server/cases/openCase";
 import { SeverityMark } from "../../marks/SeverityMark";
 import { instantText } from "../../marks/words";
 import { atWords } from "../reportData";
+import type { ReportView } from "../reportView";
 import { Part } from "./Part";
 
-type Finding = CaseView["findings"][number];
+type Finding = ReportView["findings"][number];
 
 /** What was found on site, gravest first, each with its time and its photos beside it; what is in order in a few lines. */
-export function SeenPart({ view }: { view: CaseView }) {
+export function SeenPart({ view }: { view: ReportView }) {
   const { findings, site } = view;
   const sound = findings.filter(({ severity }) => severity === "sound");
   const bare = sound.filter(({ note, photos }) => note === "" && photos.length === 0);
@@ -47,12 +47,12 @@ export function SeenPart({ view }: { view: CaseView }) {
   );
 }
 
-function atText({ place }: Finding, site: CaseView["site"]): string {
+function atText({ place }: Finding, site: ReportView["site"]): string {
   const at = atWords(site, place);
   return at ? ` (${at})` : "";
 }
 
-function SeenThing({ finding, site }: { finding: Finding; site: CaseView["site"] }) {
+function SeenThing({ finding, site }: { finding: Finding; site: ReportView["site"] }) {
   const { pointTitle, gradeText, note, recordedAt, author, photos } = finding;
   return (
     <li className={`keep-together border-b border-rule py-2 ${photos.length > 0 ? "grid gap-x-4 gap-y-2 sm:grid-cols-[1fr_auto]" : ""}`}>
@@ -87,7 +87,7 @@ function SeenThing({ finding, site }: { finding: Finding; site: CaseView["site"]
 }
 
 /** Points of the walk that nobody looked at: an owner has to know what the report says nothing of. */
-export function UnseenPart({ view }: { view: CaseView }) {
+export function UnseenPart({ view }: { view: ReportView }) {
   const unseen = notLookedAt(view.walk, view.findings);
   if (unseen.length === 0 || view.findings.length === 0) return null;
   return (

@@ -1,10 +1,10 @@
 import type { ReportFields } from "@/core/changes/change";
-import type { CaseView } from "@/server/cases/openCase";
 import { proposedReport } from "../reportData";
+import type { ReportView } from "../reportView";
 import { Part } from "./Part";
 
 /** Room to sign: who worked, and who was told. */
-export function Signatures({ report, view }: { report: ReportFields; view: CaseView }) {
+export function Signatures({ report, view }: { report: ReportFields; view: ReportView }) {
   const technician = report.technician || proposedReport(view).technician;
   return (
     <Part title="Signed" id="signed" whole>

@@ -1,13 +1,13 @@
 import { SEVERITY_WORDS } from "@/core/inspection/severity";
 import type { Firm } from "@/core/report/firm";
-import type { CaseView } from "@/server/cases/openCase";
 import { SeverityMark } from "../../marks/SeverityMark";
 import { roughAmount, roughMoney } from "../../marks/words";
 import { sumOf, type WorkRow } from "../reportData";
+import type { ReportView } from "../reportView";
 import { Part } from "./Part";
 
 /** What is to be done, by whom, by when, what it roughly costs, and what leaving it costs. */
-export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkRow[]; firm: Firm; view: CaseView; nextVisit: string }) {
+export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkRow[]; firm: Firm; view: ReportView; nextVisit: string }) {
   const shown = rows.filter(({ said }) => !said.leftOut);
   const sum = sumOf(rows, firm.callOut);
   const watched = view.findings.filter(({ severity }) => severity === "watch").length;
@@ -72,7 +72,7 @@ export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkR
   );
 }
 
-function leftWords(kwhPerMonth: number | null, { valuePerKwh, site }: CaseView): string {
+function leftWords(kwhPerMonth: number | null, { valuePerKwh, site }: ReportView): string {
   if (kwhPerMonth === null) return "";
   const worth = kwhPerMonth * (valuePerKwh ?? 0);
   return valuePerKwh !== null && site.tariff ? roughMoney([worth, worth], site.tariff.currency) : `${roughAmount(kwhPerMonth)} kWh`;

@@ -6,6 +6,7 @@ import { listImports } from "@/server/imports/importSeries";
 import { CompareBench } from "@/ui/compare/CompareBench";
 import { DiagnoseBench } from "@/ui/diagnose/DiagnoseBench";
 import { HandOverBench } from "@/ui/handOver/HandOverBench";
+import { reportView } from "@/ui/handOver/reportView";
 import { BriefBench } from "@/ui/stations/BriefBench";
 import { isUnbuilt, UnbuiltBench } from "@/ui/stations/UnbuiltBench";
 import { WalkBench } from "@/ui/walk/WalkBench";
@@ -32,7 +33,7 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
     case "diagnose":
       return <DiagnoseBench view={view} />;
     case "hand-over":
-      return <HandOverBench view={view} today={new Date().toISOString()} />;
+      return <HandOverBench view={reportView(view)} today={new Date().toISOString()} />;
     default:
       if (!isUnbuilt(station)) notFound();
       return <UnbuiltBench station={station} />;
