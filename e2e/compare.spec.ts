@@ -117,7 +117,7 @@ test("a string that falls behind is named; a module is picked on the plan, and a
 test("a cause is named where its points lie, and its days are marked when it is picked", async ({ page }) => {
   await page.goto(`${LARCH_CASE}/compare?leaf=scatter`, { waitUntil: "networkidle" });
   await expect(page.getByTestId("scatter-words")).toHaveText(/String gives nothing, string s2 about 4\d % of [\d.]+ kW/);
-  await page.getByRole("button", { name: "String gives nothing, string s2" }).click();
+  await page.getByLabel("Leaf: Against expected").getByRole("button", { name: "String gives nothing, string s2" }).click();
   await expect(page).toHaveURL(/cause=string-open@s2/);
   await expect(page.getByText("dark: days of the picked cause")).toBeVisible();
 });
@@ -169,5 +169,5 @@ test("the ledger folds to a spine of hatches, by key and by hand, stays so, and 
   await expect(page).toHaveURL(/cause=snow@site/);
   await ledger(page).getByRole("button", { name: "Unfold the ledger" }).click();
   await expect(ledger(page).getByRole("heading", { name: "Evidence ledger" })).toBeVisible();
-  await expect(ledger(page).getByRole("button", { name: "Snow cover, whole site" })).toHaveAttribute("aria-pressed", "true");
+  await expect(ledger(page).getByRole("button", { name: "Snow cover, whole site", exact: true })).toHaveAttribute("aria-pressed", "true");
 });

@@ -6,7 +6,15 @@ import fc from "fast-check";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { POST } from "@/app/api/changes/route";
 import { caseRecords } from "@/core/changes/caseRecords";
-import type { BriefFields, FindingFields, OverrulingFields } from "@/core/changes/change";
+import {
+  type BriefFields,
+  type FindingFields,
+  type OverrulingFields,
+  type ReportFields,
+  reportRecordId,
+  type WorkFields,
+  workRecordId,
+} from "@/core/changes/change";
 import { exampleSite } from "@/core/simulator/exampleSite";
 import { BUILT_IN_ACTOR as ME } from "@/server/actor";
 import { createCase } from "@/server/cases/createCase";
@@ -48,6 +56,8 @@ const step = fc.oneof(
     arbitrary: fc.record({ do: fc.constant("set" as const), device: fc.nat(1), tab: fc.nat(1), record: fc.constantFrom(...RECORDS) }),
   },
   { weight: 2, arbitrary: fc.record({ do: fc.constant("brief" as const), device: fc.nat(1), tab: fc.nat(1) }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant("report" as const), device: fc.nat(1), tab: fc.nat(1) }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant("work" as const), device: fc.nat(1), tab: fc.nat(1) }) },
   { weight: 2, arbitrary: fc.record({ do: fc.constant("judge" as const), device: fc.nat(1), tab: fc.nat(1) }) },
   {
     weight: 4,
@@ -134,6 +144,7 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
   const phones = Array.from({ length: devices }, () => new Phone(() => nowMs));
   const ids = new Map<string, string>(RECORDS.map((record) => [record, crypto.randomUUID()]));
   const judged = crypto.randomUUID();
+  const [reported, worked] = [reportRecordId(caseId), workRecordId(caseId, "mend-string", "s2")];
   /** By record and field: everything that was typed, in the true order of typing. */
   const typed = new Map<string, Typed[]>();
   let count = 0;
@@ -143,8 +154,9 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
     nowMs += 1000;
     const phone = phones[now.device % devices];
     const device = now.device % devices;
-    if (now.do === "set" || now.do === "brief" || now.do === "judge") {
-      const recordId = now.do === "set" ? (ids.get(now.record) as string) : now.do === "judge" ? judged : caseId;
+    if (now.do === "set" || now.do === "brief" || now.do === "judge" || now.do === "report" || now.do === "work") {
+      const recordId =
+        now.do === "set" ? (ids.get(now.record) as string) : { judge: judged, brief: caseId, report: reported, work: worked }[now.do];
       count++;
       const findingSteps: Partial<FindingFields>[] = [
         { gradeId: ["watch", "fix", "stop"][count % 3] },
@@ -154,11 +166,21 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
       ];
       const briefSteps: Partial<BriefFields>[] = [{ hazards: `h${count}` }, { access: `a${count}` }];
       const judgement: Partial<OverrulingFields> = { holds: count % 2 === 0 ? "no" : "yes", reason: `r${count}` };
-      const fields = { set: findingSteps[count % 4], brief: briefSteps[count % 2], judge: judgement }[now.do];
+      const reportSteps: Partial<ReportFields>[] = [{ remarks: `m${count}` }, { technician: `t${count}` }];
+      const workSteps: Partial<WorkFields>[] = [{ cost: `${count}` }, { leftOut: count % 4 === 1 }];
+      const fields = {
+        set: findingSteps[count % 4],
+        brief: briefSteps[count % 2],
+        judge: judgement,
+        report: reportSteps[count % 2],
+        work: workSteps[count % 2],
+      }[now.do];
       const about = {
         set: { kind: "finding", pointId: "isolator-box" },
         brief: { kind: "brief" },
         judge: { kind: "overruling", cause: "string-open", scope: "s2" },
+        report: { kind: "report" },
+        work: { kind: "work", work: "mend-string", scope: "s2" },
       }[now.do];
       const what = { ...about, fields };
       const { id } = await phone.tabs[now.tab].record({ caseId, recordId, ...what } as never, seenOf(phone, now.tab, recordId));
@@ -191,10 +213,15 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
   expect(field.changes.map(({ id }) => id).sort()).toEqual([...new Set(all.map(({ id }) => id))].sort());
   for (const phone of phones)
     for (const { state } of phone.tabs) expect(state.entries.filter(({ state: at }) => at !== "sent")).toEqual([]);
-  const { findings, overrulings } = caseRecords(field.changes);
+  const { findings, overrulings, report, works } = caseRecords(field.changes);
   const standing = (key: string) => {
     const [recordId, name] = key.split(".");
-    const fields = recordId === caseId ? brief : [...findings, ...overrulings].find(({ id }) => id === recordId)?.fields;
+    const own = new Map<string, object | undefined>([
+      [caseId, brief],
+      [reported, report.fields],
+      [worked, works[0]?.fields],
+    ]);
+    const fields = own.get(recordId) ?? [...findings, ...overrulings].find(({ id }) => id === recordId)?.fields;
     return (fields as Record<string, unknown> | undefined)?.[name];
   };
   return { typed, standing };

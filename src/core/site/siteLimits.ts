@@ -10,7 +10,6 @@ export const MOST = {
   /** An id is a column's name. */
   idCharacters: 64,
   nameCharacters: 200,
-  addressCharacters: 300,
   moduleTypes: 100,
   planes: 200,
   /** 10 MW in inverters of 20 kW. */

@@ -137,7 +137,6 @@ export const siteFileSchema = z.looseObject({
   format: z.literal("irradant-site/1"),
   id: identifier,
   name: name.optional(),
-  address: z.string().min(1).max(MOST.addressCharacters).optional(),
   location: z.looseObject({
     lat: z.number().min(-90).max(90),
     lon: z.number().min(-180).max(180),

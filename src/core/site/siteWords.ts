@@ -3,7 +3,6 @@ export const SITE_WORDS: Record<string, string> = {
   format: "always irradant-site/1",
   id: "short name in file names and columns: letters, digits, - and _",
   name: "what people call the site",
-  address: "where people find it: street, number, place",
   location: "where it is",
   "location.lat": "latitude, degrees, north positive",
   "location.lon": "longitude, degrees, east positive",

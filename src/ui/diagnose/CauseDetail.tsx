@@ -6,7 +6,7 @@ import { dayName } from "@/core/series/localDay";
 import type { CaseView } from "@/server/cases/openCase";
 import { DayChart } from "../charts/DayChart";
 import { HatchSwatch } from "../marks/causeHatch";
-import { instantText, lastDay, stretchDays } from "../marks/words";
+import { instantDay, instantText, lastDay, stretchDays } from "../marks/words";
 import { CauseFigures } from "./CauseFigures";
 import { Episodes } from "./Episodes";
 import { ForAndAgainst } from "./ForAndAgainst";
@@ -34,7 +34,7 @@ export function CauseDetail({ group, view }: { group: CauseGroup; view: CaseView
         <p>
           {causeSentence(view.site, group, "technician")} {whenText(group, view)}
         </p>
-        <p className="caption">What the owner notices: {causeSentence(view.site, group, "owner")}</p>
+        <p className="caption">For the owner: {causeSentence(view.site, group, "owner")}</p>
       </header>
       <CauseFigures entry={group} view={view} />
       {group.nextTest && group.stands ? (
@@ -92,8 +92,14 @@ function whenText({ since, until, stands }: CauseGroup, view: CaseView): string 
   const zone = view.site.location.timeZone;
   if (since === null) return "Findings speak for it; the data don't show it.";
   const end = view.analysis ? lastDay(view.analysis.diagnosis.period.to, zone) : null;
-  if (until === null) return `Since ${instantText(since, zone)}, and it lasts to the end of the data${end ? `, ${end}` : ""}.`;
+  if (until === null) return `Since ${sinceText(since, zone)}, and it lasts to the end of the data${end ? `, ${end}` : ""}.`;
   return stands
-    ? `Since ${instantText(since, zone)}, last seen ${instantText(until, zone)}: it comes and goes with the weather.`
-    : `From ${instantText(since, zone)} until ${instantText(until, zone)}.`;
+    ? `Since ${sinceText(since, zone)}, last seen ${instantText(until, zone)}: it comes and goes with the weather.`
+    : `From ${sinceText(since, zone)} until ${instantText(until, zone)}.`;
+}
+
+/** When it began: to the minute where that is known, to the day where only that is. */
+function sinceText(instant: string, timeZone: string): string {
+  const text = instantText(instant, timeZone);
+  return text.endsWith("00:00") ? instantDay(instant, timeZone) : text;
 }

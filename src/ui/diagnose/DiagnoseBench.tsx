@@ -1,7 +1,7 @@
 import { type CauseGroup, causeGroups, standingAndOver } from "@/core/diagnosis/causeGroups";
+import { causePlace } from "@/core/diagnosis/causeWords";
 import { isWrong } from "@/core/diagnosis/chiefCause";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
-import { placeWords } from "@/core/site/places";
 import type { CaseView } from "@/server/cases/openCase";
 import { DangerList } from "../ledger/LedgerBeside";
 import { Figure } from "../marks/Figure";
@@ -78,7 +78,7 @@ function rowOf(group: CauseGroup, view: CaseView): CauseRow {
   const { key, cause, scope, title, since, until, stands } = group;
   return {
     ...{ key, cause, scope, title, stands },
-    place: placeWords(view.site, scope),
+    place: causePlace(view.site, { cause, scope }, "technician"),
     when:
       since === null
         ? "from findings alone"
@@ -139,7 +139,7 @@ function Suspects({ suspects, view }: { suspects: readonly LedgerEntry[]; view: 
         {suspects.map((entry) => (
           <li key={`${entry.cause}/${entry.scope}/${entry.since}`} className="border-b border-rule py-2">
             <p>
-              <strong>{entry.title}</strong>, {placeWords(view.site, entry.scope)}: {sureness(entry.confidence)} sure
+              <strong>{entry.title}</strong>, {causePlace(view.site, entry, "technician")}: {sureness(entry.confidence)} sure
             </p>
             <p className="caption">
               {readableDays(entry.evidence[0]?.text ?? "")} {entry.nextTest}.

@@ -84,7 +84,8 @@ export function proposedReport({ site, findings }: Reported): Pick<ReportFields,
     ...new Set([...findings].sort((a, b) => a.recordedAt.localeCompare(b.recordedAt)).map((one) => instantDay(one.recordedAt, zone))),
   ];
   return {
-    address: site.address ?? "",
+    // No key of the format, but one that is kept where a file has it.
+    address: typeof site.address === "string" ? site.address : "",
     visited: days.join(", "),
     technician: [...new Set(findings.map(({ author }) => author).filter(Boolean))].join(", "),
   };

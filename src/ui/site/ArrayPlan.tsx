@@ -10,7 +10,7 @@ import { ShadeFigure } from "./ShadeFigure";
 
 const FIRST_WIDTH = 700;
 /** Px: a module is drawn no wider, and no narrower than its name needs; a wider plan is scrolled. */
-const [MOST_WIDTH, LEAST_WIDTH] = [64, 27] as const;
+const [MOST_WIDTH, LEAST_WIDTH] = [64, 24] as const;
 /** From this width on a module's name fits on one line, px. */
 const WIDTH_OF_NAME = 46;
 const LINE = 14;

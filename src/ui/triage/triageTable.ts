@@ -22,7 +22,7 @@ export const TRIAGE_FEATURES = tableFeatures({
 });
 
 /** The grid of the sheet's rows from a desk's width on: mark, site, what, loss, trace, data, cases. */
-export const SHEET_COLUMNS = "desk:grid-cols-[1.25rem_13rem_minmax(0,1fr)_8.5rem_6.5rem_6rem_17.5rem]";
+export const SHEET_COLUMNS = "desk:grid-cols-[1.25rem_13rem_minmax(0,1fr)_8.25rem_6rem_5.75rem_14rem]";
 
 const helper = createColumnHelper<typeof TRIAGE_FEATURES, TriageRow>();
 
