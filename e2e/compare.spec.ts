@@ -14,7 +14,7 @@ test("verdict, figures, main picture and next act are seen at once on a desk", a
   await page.goto(`${LARCH_CASE}/compare`, { waitUntil: "networkidle" });
   for (const seen of [
     page.getByText(/^String gives nothing, string s2 counts most, since 14 Mar 2026/),
-    page.getByRole("button", { name: /^Lost: / }),
+    page.getByRole("button", { name: /^Energy lost: [\d,]+ kWh/ }),
     line(page),
     page.getByRole("link", { name: "See why" }),
     page.getByRole("region", { name: "Period" }),
@@ -170,4 +170,46 @@ test("the ledger folds to a spine of hatches, by key and by hand, stays so, and 
   await ledger(page).getByRole("button", { name: "Unfold the ledger" }).click();
   await expect(ledger(page).getByRole("heading", { name: "Evidence ledger" })).toBeVisible();
   await expect(ledger(page).getByRole("button", { name: "Snow cover, whole site", exact: true })).toHaveAttribute("aria-pressed", "true");
+});
+
+test("a figure leads to its place in the data, and from there back to where one was", async ({ page }) => {
+  await page.goto(`${LARCH_CASE}/diagnose`, { waitUntil: "networkidle" });
+  const shown = page.getByRole("article", { name: "String gives nothing, string s2" });
+  await shown.getByRole("button", { name: /^A day, lately: / }).click();
+  await page.getByRole("link", { name: "Show it in the data: these days" }).click();
+  await expect(page).toHaveURL(/compare\?from=diagnose&period=2026-04-01\.\.2026-04-30&cause=string-open@s2/);
+  await expect(page.getByText("1 Apr 2026 to 30 Apr 2026", { exact: true })).toBeVisible();
+  await expect(page.getByText("marked: String gives nothing, string s2")).toBeVisible();
+  await page.getByRole("link", { name: "Back to Diagnose" }).click();
+  await expect(page).toHaveURL(/diagnose\?period=.*cause=string-open@s2/);
+  await expect(shown).toBeVisible();
+  await shown.getByRole("button", { name: /^Weight of: s2 carried no current since 2026-03-14/ }).click();
+  await page.getByRole("link", { name: "Show it in the data: 14 Mar 2026" }).click();
+  await expect(page).toHaveURL(/day=2026-03-14/);
+  await page.goBack();
+  await expect(shown).toBeVisible();
+  await page.goto("/", { waitUntil: "networkidle" });
+  await page
+    .getByRole("row", { name: /Weir Barn/ })
+    .getByRole("button", { name: /^Lost a day/ })
+    .click();
+  await page.getByRole("link", { name: "Show it in the data: its days" }).click();
+  await page.getByRole("link", { name: "Back to Triage" }).click();
+  await expect(page.getByRole("table", { name: "Sites by urgency" })).toBeVisible();
+});
+
+test("whether the map is the roof is checked by covering one module, and what lacks for it is said", async ({ page }) => {
+  await page.goto("/cases/weaver-row-2026/compare?leaf=parts&day=2026-06-10", { waitUntil: "networkidle" });
+  await page.getByText("Is the map the roof? Cover one module, and see which drops").click();
+  const check = page.getByRole("group", { name: "Is the map the roof?" });
+  await expect(check).toContainText("Caution: The module stays live under the cloth");
+  await check.getByLabel("Covered, by the map").selectOption("m1.04");
+  await expect(page).toHaveURL(/part=m1\.04/);
+  await check.getByLabel("From").fill("11:00");
+  await check.getByLabel("To").fill("11:05");
+  await expect(check.getByRole("status")).toContainText("Cover it for at least 15 minutes");
+  await check.getByLabel("To").fill("11:30");
+  await expect(check.getByRole("status")).toContainText("No module dropped alone and far enough");
+  await check.getByRole("button", { name: /^Drop of / }).click();
+  await expect(page.getByText(/It counts from 30 %/)).toBeVisible();
 });

@@ -22,6 +22,7 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await expect(ledger.getByText("2 from data, 0 from the site")).toBeVisible();
     const point = page.getByRole("article", { name: "DC isolator: box, glands, contacts" });
     await expect(point.getByText(/Isolate first/)).toBeVisible();
+    await expect(page.getByRole("region", { name: "Hazards and access" })).toContainText("snow comes down there");
     await point.getByText("Rust, condensation or a contact that doesn't close").click();
     await expect(ledger.getByText("2 from data, 1 from the site")).toBeVisible();
     await expect(ledger.getByTestId("moved").first()).toHaveText("rises");
@@ -45,8 +46,8 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await page.getByRole("navigation", { name: "Leaves" }).getByRole("link", { name: "Days" }).click();
     await expect(page.getByRole("slider", { name: /^Reading line over the days/ })).toBeVisible();
     await expect(page.getByRole("complementary", { name: "Evidence ledger" }).getByText("Data 1 Nov 2025 to 31 Oct 2026")).toBeVisible();
-    await page.getByRole("button", { name: /^Lost: / }).click();
-    await expect(page.getByText("lost = expected − measured = Σ causes + unexplained")).toBeVisible();
+    await page.getByRole("button", { name: /^Energy lost: [\d,]+ kWh/ }).click();
+    await expect(page.getByText("expected − measured", { exact: true })).toBeVisible();
     await page.keyboard.press("Escape");
   });
 
@@ -54,7 +55,7 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     const leaves = page.getByRole("navigation", { name: "Leaves" });
     await leaves.getByRole("link", { name: "Cascade" }).click();
     const cascade = page.getByRole("list", { name: "Loss cascade" }).getByRole("listitem");
-    await expect(cascade.first()).toContainText("Sun on the planes, at nameplate");
+    await expect(cascade.first()).toContainText("Sun on the planes, times nameplate power");
     await expect(cascade.last()).toContainText("Measured");
     const energies = await cascade.getByRole("button").allInnerTexts();
     const kwh = energies.map((text) =>

@@ -90,7 +90,8 @@ function PlanePlan({ site, plane, layout: { type, places, rows, columns }, dead,
           const order = site.strings.findIndex((one) => one.id === stringId);
           const lost = shaded?.modules.find((one) => one.stringId === stringId && one.place === number)?.beamLost;
           const name = moduleScope(stringId, number);
-          const lines = [...(moduleWidth >= WIDTH_OF_NAME ? [name] : name.split(".")), ...(lost === undefined ? [] : [lostText(lost)])];
+          const wide = moduleWidth >= WIDTH_OF_NAME;
+          const lines = [...(wide ? [name] : name.split(".")), ...(lost === undefined ? [] : [lostText(lost, wide ? 1 : 0)])];
           return (
             <g key={name}>
               <rect
@@ -130,8 +131,8 @@ function PlanePlan({ site, plane, layout: { type, places, rows, columns }, dead,
   );
 }
 
-function lostText(share: number): string {
-  return share < 0.0005 ? "0 %" : `\u2212${Math.round(share * 100) || "<1"} %`;
+function lostText(share: number, digits: number): string {
+  return share < 0.0005 ? "0 %" : `\u2212${(share * 100).toFixed(digits)} %`;
 }
 
 function planDescription(plane: Plane, strings: readonly PvString[], dead: readonly string[]): string {

@@ -57,7 +57,7 @@ export function EnergyFigures({ view, dense = false }: { view: CaseView; dense?:
       />
       <Figure
         size={dense ? "small" : "large"}
-        label="Lost"
+        label="Energy lost"
         value={amount(lostKwh)}
         unit="kWh"
         origin={{

@@ -17,7 +17,7 @@ export function SiteRow({ row, today }: { row: TriageRow; today: string }) {
   return (
     <tr
       data-row={row.siteId}
-      className={`grid grid-cols-[1.25rem_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 border-b border-rule py-2 desk:min-h-9 desk:py-1 desk:text-[0.9375rem] ${SHEET_COLUMNS}`}
+      className={`grid grid-cols-[1.25rem_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 border-b border-rule py-2 desk:min-h-9 desk:py-0.5 desk:text-[0.9375rem] ${SHEET_COLUMNS}`}
     >
       <td>{row.severity ? <SeverityMark severity={row.severity} wordless /> : <span className="sr-only">not known</span>}</td>
       <th scope="row" className="text-left leading-tight font-semibold">

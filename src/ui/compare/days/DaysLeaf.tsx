@@ -88,7 +88,7 @@ export function DaysLeaf({
           <RibbonPicture book={book} from={range.from} to={range.to} unit={unit} height={HEIGHTS.ribbon} />
         </TimeStack>
       </div>
-      <PeriodBrush days={days} expectedKwh={expectedKwh} measuredKwh={measuredKwh} range={range} onRange={setRange} />
+      <PeriodBrush days={days} expectedKwh={expectedKwh} measuredKwh={measuredKwh} range={range} onRange={setRange} rests />
       {selection.day && book ? <DayHours book={book} day={selection.day} unit={unit} height={HEIGHTS.hours} /> : null}
     </div>
   );

@@ -164,7 +164,7 @@ export function ScatterLeaf({
           })}
         </p>
       ) : null}
-      <PeriodBrush days={days} expectedKwh={expectedKwh} measuredKwh={measuredKwh} range={range} onRange={setRange} />
+      <PeriodBrush days={days} expectedKwh={expectedKwh} measuredKwh={measuredKwh} range={range} onRange={setRange} rests />
     </div>
   );
 }
