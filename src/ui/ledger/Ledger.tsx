@@ -83,7 +83,7 @@ export function Ledger({ caseId, entries, beside, findings, places, timeZone, va
       {over.length > 0 ? (
         <>
           <h3 className="caption mt-4 border-b border-rule-strong pb-0.5 font-semibold">Over</h3>
-          <ol aria-label="Causes that are over, in the ledger">{lines(over, "over")}</ol>
+          <ol aria-label="Over, in the ledger">{lines(over, "over")}</ol>
         </>
       ) : null}
       <ContradictionList contradictions={beside.contradictions} />
