@@ -7,6 +7,12 @@ export function isWrong({ cause, overruled }: Pick<LedgerEntry, "cause" | "overr
   return CAUSES[cause].kind !== "design" && overruled?.holds !== "no";
 }
 
+/** The same, but for snow: it comes and goes by itself, and nothing is wrong with an array that it lies on. */
+export function chiefWrong(ledger: readonly LedgerEntry[]): LedgerEntry | null {
+  const chief = chiefCause(ledger);
+  return chief?.cause === "snow" ? null : chief;
+}
+
 /** Of what the data show, what stands and counts most: a fault before what is outside, snow last; null where nothing does. */
 export function chiefCause(ledger: readonly LedgerEntry[]): LedgerEntry | null {
   return ledger.filter((entry) => isWrong(entry) && entry.since !== null && entry.stands).sort(byMending)[0] ?? null;

@@ -1,5 +1,5 @@
 import { causePlace } from "@/core/diagnosis/causeWords";
-import { chiefCause } from "@/core/diagnosis/chiefCause";
+import { chiefCause, chiefWrong } from "@/core/diagnosis/chiefCause";
 import type { CaseView } from "@/server/cases/openCase";
 import type { ImportView } from "@/server/imports/importSeries";
 import type { CauseSpan } from "../dayBook/causeDays";
@@ -35,7 +35,7 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
       <h2 className="sr-only">Compare</h2>
       <BackLink caseId={view.id} />
       {analysis ? (
-        <Standing view={view} chief={chiefCause(view.ledger)} />
+        <Standing view={view} chief={chiefWrong(view.ledger)} />
       ) : (
         <p className="border-l-4 border-watch bg-raised p-4">{nothingWords(view.state.summary)}</p>
       )}

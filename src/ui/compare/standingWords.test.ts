@@ -31,6 +31,22 @@ describe("how a comparison stands", () => {
     });
   });
 
+  it("finds nothing wrong under snow that still lies and a battery that is full", () => {
+    const snow = entry({ cause: "snow", title: "Snow cover", scope: "site", lossKwh: 20 });
+    const full = entry({ cause: "curtailment", title: "Held back", scope: "site", lossKwh: 260 });
+    expect(words([full, snow], null)).toEqual({
+      first: "Nothing wrong stands.",
+      rest: "As it is built 260 kWh are held back (held back). What comes and goes took 20.0 kWh (snow cover).",
+      look: "sound",
+    });
+  });
+
+  it("says of what costs no energy that it stands, and what took the rest", () => {
+    const clock = entry({ cause: "clock-error", title: "Clock is wrong", lossKwh: 0 });
+    const snow = entry({ cause: "snow", title: "Snow cover", scope: "site", lossKwh: 90, until: "2026-04-01T00:00:00Z", stands: false });
+    expect(words([clock, snow], clock).rest).toContain("stands, since 14 Mar 2026. What is over took 90.0 kWh (snow cover). Measured is");
+  });
+
   it("stays open where much lacks and nothing is told, whatever the inverter's own rating takes", () => {
     const clipped = entry({ cause: "clipping", title: "Clipped at the rating", lossKwh: 900 });
     expect(words([clipped], null).look).toBe("open");

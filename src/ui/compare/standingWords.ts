@@ -28,19 +28,30 @@ export function standingWords(
   timeZone: string,
 ): StandingWords {
   const judged = judgeGap(expectedKwh, measuredKwh, bandPct);
-  if (chief) {
-    const since = `since ${instantDay(chief.since as string, timeZone)}`;
-    return { first: `${chief.title}, ${chief.place}`, rest: `counts most, ${since}. Measured is ${judged.words}`, look: "wrong" };
-  }
   const known = ledger.filter(({ since, overruled, lossKwh }) => since !== null && overruled?.holds !== "no" && lossKwh > 0);
   const built = known.filter(({ cause, stands }) => CAUSES[cause].kind === "design" && stands);
-  const over = known.filter(({ stands }) => !stands);
+  const over = known.filter(({ cause, stands }) => !stands || cause === "snow");
   const sum = (some: readonly LedgerEntry[]) => some.reduce((total, { lossKwh }) => total + lossKwh, 0);
   const names = (some: readonly LedgerEntry[]) => [...new Set(some.map(({ title }) => title.toLowerCase()))].join(", ");
-  const parts = [
-    built.length > 0 ? `As it is built ${amount(sum(built))} kWh are held back (${names(built)}).` : "",
-    over.length > 0 ? `What is over took ${amount(sum(over))} kWh (${names(over)}).` : "",
-  ].filter(Boolean);
+  const goes = over.some(({ stands }) => stands) ? "What comes and goes" : "What is over";
+  const overWords = over.length > 0 ? `${goes} took ${amount(sum(over))} kWh (${names(over)}).` : "";
+  if (chief) {
+    const since = `since ${instantDay(chief.since as string, timeZone)}`;
+    return {
+      first: `${chief.title}, ${chief.place}`,
+      rest: [
+        `${chief.lossKwh > 0 ? "counts most" : "stands"}, ${since}.`,
+        chief.lossKwh > 0 ? "" : overWords,
+        `Measured is ${judged.words}`,
+      ]
+        .filter(Boolean)
+        .join(" "),
+      look: "wrong",
+    };
+  }
+  const parts = [built.length > 0 ? `As it is built ${amount(sum(built))} kWh are held back (${names(built)}).` : "", overWords].filter(
+    Boolean,
+  );
   const lost = expectedKwh - measuredKwh;
   const explained = lost > 0 && sum([...over, ...built.filter(({ cause }) => !WITHIN_EXPECTED.has(cause))]) >= EXPLAINED * lost;
   if (judged.within || explained)

@@ -57,7 +57,9 @@ describe("what the owner reads first", () => {
   });
 
   it("takes snow for nothing that is wrong, and says where the data begin with what is", () => {
-    expect(answer([entry("snow", 200)]).wrong).toBe("Nothing is wrong with the array up to 30 Apr 2026, the end of the data.");
+    const { wrong, besides } = answer([entry("snow", 200)]);
+    expect(wrong).toBe("Nothing is wrong with the array up to 30 Apr 2026, the end of the data.");
+    expect(besides).toBe("What comes and goes (snow cover) took 200 kWh.");
     expect(answer([{ ...entry("shading", 90), since: "2026-02-01T05:00:00Z" }]).wrong).toContain(
       "It has been so at least since 1 Feb 2026, when the data begin.",
     );

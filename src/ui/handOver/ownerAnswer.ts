@@ -1,7 +1,7 @@
 import { CAUSES } from "@/core/causes/causes";
 import { DAY_MS } from "@/core/constants";
 import { causeSentence } from "@/core/diagnosis/causeWords";
-import { chiefCause, isWrong } from "@/core/diagnosis/chiefCause";
+import { chiefWrong, isWrong } from "@/core/diagnosis/chiefCause";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import type { CaseView } from "@/server/cases/openCase";
@@ -41,10 +41,9 @@ export function ownerAnswer(view: Answered): OwnerAnswer {
       made: "",
       built: "",
     };
-  const chief = chiefCause(ledger);
+  const chief = chiefWrong(ledger);
   const told = { made: madeWords(view, analysis), built: builtWords(view, analysis) };
-  // Snow comes and goes by itself: nothing is wrong with an array that it lies on.
-  if (!chief || chief.cause === "snow") return { ...soundAnswer(view, analysis.overview.recent.light), ...told };
+  if (!chief) return { ...soundAnswer(view, analysis.overview.recent.light), ...told };
   const others = ledger.filter((entry) => entry !== chief && isWrong(entry));
   return { wrong: wrongWords(view, chief), cost: costWords(view, analysis, chief), besides: besidesWords(others), ...told };
 }
@@ -82,10 +81,12 @@ function roughWords({ site, valuePerKwh }: Answered, kwh: number): string {
 
 function besidesWords(others: readonly LedgerEntry[]): string {
   const names = (some: readonly LedgerEntry[]) => [...new Set(some.map(({ title }) => title.toLowerCase()))].join(", ");
-  const [standing, over] = [others.filter((entry) => entry.stands), others.filter((entry) => !entry.stands && entry.lossKwh > 0)];
+  const goes = ({ cause, stands }: LedgerEntry) => !stands || cause === "snow";
+  const [standing, over] = [others.filter((entry) => !goes(entry)), others.filter((entry) => goes(entry) && entry.lossKwh > 0)];
+  const what = over.some(({ stands }) => stands) ? "What comes and goes" : "What is over";
   return [
     standing.length > 0 ? `Besides there is: ${names(standing)}.` : "",
-    over.length > 0 ? `What is over (${names(over)}) took ${amount(sumOf(over))} kWh.` : "",
+    over.length > 0 ? `${what} (${names(over)}) took ${amount(sumOf(over))} kWh.` : "",
   ]
     .filter(Boolean)
     .join(" ");
@@ -123,7 +124,7 @@ function soundAnswer(
   return {
     wrong: `Nothing is wrong with the array${until}.${dark ? ` The last month was ${dark}.` : ""}`,
     cost: "",
-    besides: besidesWords(ledger.filter((entry) => isWrong(entry) && (!entry.stands || entry.since === null))),
+    besides: besidesWords(ledger.filter(isWrong)),
   };
 }
 

@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { chiefCause } from "@/core/diagnosis/chiefCause";
+import { chiefWrong } from "@/core/diagnosis/chiefCause";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import { siteNameplateW } from "@/core/site/lookups";
 import { placeWords } from "@/core/site/places";
@@ -12,7 +12,7 @@ import { BriefForm } from "./BriefForm";
 /** What is known before the way there: the complaint, what stands on site, what the data show already. */
 export function BriefBench({ view }: { view: CaseView }) {
   const { site, analysis } = view;
-  const chief = chiefCause(view.ledger);
+  const chief = chiefWrong(view.ledger);
   const energy = analysis ? periodEnergy(analysis) : null;
   return (
     <div className="grid gap-8 2xl:grid-cols-[minmax(0,1fr)_26rem]">

@@ -17,16 +17,17 @@ export function Report({ view, report, rows, today }: { view: ReportView; report
   const { wrong, cost, besides, made, built } = ownerAnswer(view);
   return (
     <article className="report max-w-4xl bg-raised p-5 sm:p-8 print:max-w-none print:p-0" aria-label="Report">
-      <ReportHead view={view} report={report} today={today} />
-      {danger.length > 0 ? (
-        <Part title="Danger" id="danger" whole>
-          <DangerList danger={danger} />
-          <p className="mt-1">
-            Until it is put right: keep everyone away from there, touch nothing of metal at the array, and leave switched off what we
-            switched off. Who may work on it, local rules say.
-          </p>
-        </Part>
-      ) : null}
+      <ReportHead view={view} report={report} today={today}>
+        {danger.length > 0 ? (
+          <Part title="Danger" id="danger" whole>
+            <DangerList danger={danger} />
+            <p className="mt-1">
+              Until it is put right: keep everyone away from there, touch nothing of metal at the array, and leave switched off what we
+              switched off. Who may work on it, local rules say.
+            </p>
+          </Part>
+        ) : null}
+      </ReportHead>
       <Part title="In short" id="answer" whole>
         <p className="text-lg">{wrong}</p>
         {cost ? <p className="text-lg">{cost}</p> : null}

@@ -5,8 +5,16 @@ import { proposedReport } from "../reportData";
 import type { ReportView } from "../reportView";
 import { Facts } from "./Part";
 
+interface ReportHeadProps {
+  view: ReportView;
+  report: ReportFields;
+  today: string;
+  /** What stands before all else: danger. */
+  children: React.ReactNode;
+}
+
 /** Who writes to whom, of which site, when it was visited and why. */
-export function ReportHead({ view, report, today }: { view: ReportView; report: ReportFields; today: string }) {
+export function ReportHead({ view, report, today, children }: ReportHeadProps) {
   const { firm, site, brief } = view;
   const zone = site.location.timeZone;
   const proposed = proposedReport(view);
@@ -20,14 +28,15 @@ export function ReportHead({ view, report, today }: { view: ReportView; report: 
           <p className="caption whitespace-pre-line">{[firm.address, firm.phone, firm.email].filter(Boolean).join(" · ")}</p>
           {firm.registration ? <p className="caption">{firm.registration}</p> : null}
         </div>
-        <p className="caption text-right">
+        <p className="caption sm:text-right">
           Service report
           <br />
           written {instantDay(today, zone)}
         </p>
       </div>
       <h2 className="mt-3 text-2xl">{siteName(site)}</h2>
-      <div className="mt-2">
+      {children}
+      <div className="mt-3">
         <Facts
           columns
           rows={[
