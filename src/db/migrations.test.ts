@@ -10,6 +10,7 @@ import { authorsAndContent } from "./migrations/0003-authors-and-content";
 import { changes } from "./migrations/0004-changes";
 import { frozen } from "./migrations/0005-frozen";
 import { dayBook } from "./migrations/0006-day-book";
+import { firm } from "./migrations/0007-firm";
 import { CalibrationRecord, ChangeRecord, SiteRecord } from "./models/records";
 import { openDatabase } from "./open";
 
@@ -95,6 +96,8 @@ it("makes what was recorded before there were changes the first change of its re
 it("can go back step by step and leave nothing behind", async () => {
   const sequelize = await openDatabase(folder);
   const context = sequelize.getQueryInterface();
+  await firm.down({ context });
+  expect(await tables(sequelize)).not.toContain("firm");
   await dayBook.down({ context });
   expect(await columns(sequelize, "analyses")).toContain("ribbon");
   await frozen.down({ context });
