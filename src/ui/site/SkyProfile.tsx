@@ -4,7 +4,7 @@ import { useId } from "react";
 import type { Plane } from "@/core/site/siteSchema";
 import type { SunPath } from "@/server/sites/openSite";
 import { useWidth } from "../charts/frame/useWidth";
-import { Ground, GroundHatch, Outline, Scales } from "../sky/outlines";
+import { Ground, GroundHatch, Outline, Scales, SkyLabel } from "../sky/outlines";
 import { ROOM, type SkyScale, skyScale, turned } from "../sky/skyScale";
 
 const FIRST_WIDTH = 720;
@@ -57,18 +57,9 @@ function PathName({ path: { name, points }, scale }: { path: SunPath; scale: Sky
   if (points.length === 0) return null;
   const highest = points.reduce((best, point) => (point.elevationDeg > best.elevationDeg ? point : best));
   return (
-    <text
-      x={scale.x(highest.azimuthDeg)}
-      y={scale.y(highest.elevationDeg) - 5}
-      fontSize="12"
-      textAnchor="middle"
-      fill="var(--ink)"
-      stroke="var(--paper)"
-      strokeWidth="3"
-      paintOrder="stroke"
-    >
+    <SkyLabel x={scale.x(highest.azimuthDeg)} y={scale.y(highest.elevationDeg) - 5}>
       {name}
-    </text>
+    </SkyLabel>
   );
 }
 

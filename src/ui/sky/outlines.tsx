@@ -56,19 +56,19 @@ export function Outline({
         stroke="var(--ink)"
         strokeWidth="1.8"
       />
-      <text
-        x={(left + right) / 2}
-        y={top - 5}
-        fontSize="12"
-        textAnchor="middle"
-        fill="var(--ink)"
-        stroke="var(--paper)"
-        strokeWidth="3"
-        paintOrder="stroke"
-      >
+      <SkyLabel x={(left + right) / 2} y={top - 5}>
         {obstacle.id}
-      </text>
+      </SkyLabel>
     </g>
+  );
+}
+
+/** Writing in the sky, readable over whatever lies behind it. */
+export function SkyLabel({ x, y, children }: { x: number; y: number; children: string }) {
+  return (
+    <text x={x} y={y} fontSize="12" textAnchor="middle" fill="var(--ink)" stroke="var(--paper)" strokeWidth="3" paintOrder="stroke">
+      {children}
+    </text>
   );
 }
 
