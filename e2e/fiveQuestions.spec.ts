@@ -109,6 +109,11 @@ test("they answer by keyboard alone: the station's key, then the list", async ({
     await expect(page).toHaveURL(/cause=/);
     await answers(page, shown, site);
   }
+  for (const healthy of ["mill-cottage", "meadow-school"]) {
+    await page.goto(`/cases/${healthy}-2026/brief`, { waitUntil: "networkidle" });
+    await page.keyboard.press("5");
+    await expect(page.getByText(/^Nothing wrong stands at the end of the data/)).toBeVisible();
+  }
 });
 
 test.describe("on a phone", () => {
@@ -120,6 +125,11 @@ test.describe("on a phone", () => {
       await page.getByRole("link", { name: "Diagnose", exact: true }).tap();
       await page.getByRole("list", { name: "Causes that stand" }).getByRole("button").first().tap();
       await answers(page, page.getByRole("article", { name: site.name }), site);
+    }
+    for (const healthy of ["mill-cottage", "meadow-school"]) {
+      await page.goto(`/cases/${healthy}-2026/brief`, { waitUntil: "networkidle" });
+      await page.getByRole("link", { name: "Diagnose", exact: true }).tap();
+      await expect(page.getByText(/^Nothing wrong stands at the end of the data/)).toBeVisible();
     }
   });
 });

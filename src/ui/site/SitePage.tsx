@@ -67,9 +67,9 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
                 {site.strings.map((pvString) => (
                   <tr key={pvString.id} className="border-t border-rule">
                     <td className="py-1 font-mono">{pvString.id}</td>
-                    <td className="font-mono">
-                      {pvString.inverter}
-                      {pvString.mppt ? ` ${pvString.mppt}` : ""}
+                    <td>
+                      <span className="font-mono">{pvString.inverter}</span>
+                      {pvString.mppt ? `, input ${pvString.mppt}` : ""}
                     </td>
                     <td>{pvString.plane}</td>
                     <td className="text-right">

@@ -1,32 +1,31 @@
-const WIDTH = 104;
-const HEIGHT = 24;
+"use client";
+
+import { Line, LineChart, ReferenceLine, XAxis, YAxis } from "recharts";
+
+const [WIDTH, HEIGHT] = [104, 28] as const;
+const MARGIN = { top: 2, right: 2, bottom: 2, left: 2 } as const;
+/** Some weeks lie a little over what was expected. */
 const TOP = 1.15;
 
 /** Measured over expected by week as a small trace: expected is the dashed line at one. */
 export function WeeklyTrace({ name, weekly }: { name: string; weekly: readonly (number | null)[] }) {
   if (weekly.length === 0) return null;
-  const x = (k: number) => (k * WIDTH) / Math.max(1, weekly.length - 1);
-  const y = (ratio: number) => HEIGHT - (Math.min(ratio, TOP) / TOP) * HEIGHT;
-  const runs: string[] = [];
-  let open = false;
-  weekly.forEach((ratio, k) => {
-    if (ratio === null) open = false;
-    else {
-      runs.push(`${open ? "L" : "M"}${x(k).toFixed(1)} ${y(ratio).toFixed(1)}`);
-      open = true;
-    }
-  });
   const last = weekly.findLast((ratio) => ratio !== null);
+  const points = weekly.map((ratio, week) => ({ week, ratio: ratio === null ? null : Math.min(ratio, TOP) }));
   return (
-    <svg
-      viewBox={`-2 -2 ${WIDTH + 4} ${HEIGHT + 4}`}
-      className="h-7 w-[6.5rem]"
+    <div
       role="img"
       aria-label={`${name}: output of the last ${weekly.length} weeks, ${last === null || last === undefined ? "unknown" : `${Math.round(last * 100)} % of expected at the end`}`}
     >
-      <line x1="0" x2={WIDTH} y1={y(1)} y2={y(1)} stroke="var(--ink)" strokeDasharray="4 3" strokeWidth="1" />
-      <line x1="0" x2={WIDTH} y1={HEIGHT} y2={HEIGHT} stroke="var(--rule-strong)" strokeWidth="1" />
-      <path d={runs.join(" ")} fill="none" stroke="var(--measured)" strokeWidth="1.8" strokeLinejoin="round" />
-    </svg>
+      <div aria-hidden="true">
+        <LineChart width={WIDTH} height={HEIGHT} data={points} margin={MARGIN} accessibilityLayer={false}>
+          <XAxis dataKey="week" type="number" domain={[0, "dataMax"]} hide />
+          <YAxis domain={[0, TOP]} hide />
+          <ReferenceLine y={1} stroke="var(--ink)" strokeDasharray="4 3" />
+          <ReferenceLine y={0} stroke="var(--rule-strong)" />
+          <Line dataKey="ratio" stroke="var(--measured)" strokeWidth={1.8} dot={false} isAnimationActive={false} />
+        </LineChart>
+      </div>
+    </div>
   );
 }
