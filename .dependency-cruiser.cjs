@@ -8,7 +8,7 @@ const CORE_ORDER = [
   ["site"],
   ["weather"],
   ["plane", "electrical"],
-  ["losses"],
+  ["losses", "design"],
   ["formats"],
   ["expected"],
   ["comparison"],

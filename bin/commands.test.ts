@@ -94,6 +94,20 @@ it("diagnose: lays evidence from the site on what the data show, and refuses wha
   expect(bad.stderr[0]).toContain('evidence.json, findings.0.scope: found "s9", expected a place of the site');
 });
 
+it("check: holds a site against its design limits, those that it breaks first", () => {
+  const site = exampleSite((made) => {
+    made.strings[0].modules = 40;
+    made.inverters[0].maxDcV = 1000;
+  });
+  writeFileSync(file("long.site.json"), writeSiteFile(site));
+  const { status, stdout } = run(["check", "--site", file("long.site.json")]);
+  expect(status).toBe(0);
+  const check = JSON.parse(stdout) as { format: string; limits: { ok: boolean }[] };
+  expect(check.format).toBe("irradant-check/1");
+  expect(check.limits[0]).toMatchObject({ id: "cold-voltage", scope: "s1", limit: 1000, unit: "V", ok: false });
+  expect(check.limits.at(-1)?.ok).toBe(true);
+});
+
 it("verdict: judges one measurement from standard input, and refuses what isn't one", () => {
   const reading = { format: "irradant-reading/1", kind: "hot-cell", deltaTC: 18, irradianceWm2: 800 };
   const { status, stdout } = run(["verdict"], JSON.stringify(reading));
@@ -148,7 +162,7 @@ it("simulate: writes a production that reads, the same for the same seed, and th
 
 describe("unusable input ends with 2 and one line that says what and where", () => {
   it.each<[string, string[], RegExp]>([
-    ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose, verdict, simulate, route, schema/],
+    ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose, verdict, check, simulate, route, schema/],
     ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, reading, evidence, diagnosis/],
     ["no such file", ["expected", "--site", "/nowhere.json", "--weather", "w"], /\/nowhere\.json: found no such file/],
     ["a missing option", ["diagnose", "--site", "x"], /--weather is missing/],

@@ -1,6 +1,7 @@
 import { IrradantError } from "@/core/errors/errors";
 import packageFile from "../package.json";
 import { type CommandEntry, EXIT_CODES, helpOf, usageOf } from "./command";
+import { checkCommand } from "./commands/check";
 import { diagnoseCommand } from "./commands/diagnose";
 import { expectedCommand } from "./commands/expected";
 import { routeCommand } from "./commands/route";
@@ -16,6 +17,7 @@ export const COMMANDS: readonly CommandEntry[] = [
   expectedCommand,
   diagnoseCommand,
   verdictCommand,
+  checkCommand,
   simulateCommand,
   routeCommand,
   schemaCommand,

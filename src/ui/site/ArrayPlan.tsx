@@ -68,7 +68,6 @@ function PlanePlan({ site, plane, layout: { type, places, rows, columns }, dead,
   const height = rows * pitch.y - gap + 2 * ROOM;
   const strings = site.strings.filter((pvString) => places.some(({ stringId }) => stringId === pvString.id));
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a wide plane is scrolled by keyboard too
     <div ref={place} className="min-w-0 overflow-x-auto" tabIndex={width > given ? 0 : undefined}>
       <svg
         width={width}

@@ -5,6 +5,7 @@ import { ImportList } from "../import/ImportList";
 import { amount, instantDay } from "../marks/words";
 import { AnalysisAge } from "../status/AnalysisAge";
 import { ArrayPlan } from "./ArrayPlan";
+import { DesignLimits } from "./DesignLimits";
 import { SkyProfile } from "./SkyProfile";
 import { VersionList } from "./VersionList";
 
@@ -46,6 +47,12 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
               ))}
             </div>
           </section>
+          <section aria-labelledby="limits-title">
+            <h2 id="limits-title" className="mb-2 text-lg">
+              Design limits
+            </h2>
+            <DesignLimits site={site} />
+          </section>
           <ImportList imports={view.imports} timeZone={zone} />
         </div>
         <div className="grid content-start gap-8">
@@ -53,7 +60,7 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
             <h2 id="strings-title" className="text-lg">
               Strings
             </h2>
-            <table className="figures mt-2 w-full border-t-2 border-ink text-left">
+            <table className="figures mt-2 w-full border-t-2 border-ink text-left [&_td:not(:last-child)]:pr-2.5 [&_th:not(:last-child)]:pr-2.5">
               <thead>
                 <tr className="caption">
                   <th className="py-1 font-normal">String</th>

@@ -2,11 +2,11 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, it } from "vitest";
-import { PUT } from "@/app/api/firm/route";
 import { NEW_FIRM } from "@/core/report/firm";
-import { BUILT_IN_ACTOR as ME } from "../actor";
-import { closeDatabase } from "../database";
-import { firmOf } from "./firm";
+import { BUILT_IN_ACTOR as ME } from "@/server/actor";
+import { closeDatabase } from "@/server/database";
+import { firmOf } from "@/server/firm/firm";
+import { PUT } from "./route";
 
 const folder = mkdtempSync(join(tmpdir(), "irradant-firm-"));
 beforeAll(() => {
