@@ -3,7 +3,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import type { ChangeOf, FindingFields } from "@/core/changes/change";
+import { caseRecords } from "@/core/changes/caseRecords";
+import { type Change, type ChangeOf, type FindingFields, reportRecordId, workRecordId } from "@/core/changes/change";
 import { exampleSite } from "@/core/simulator/exampleSite";
 import { ChangeRecord, FindingRecord, VisitRecord } from "@/db/models/records";
 import { type Actor, BUILT_IN_ACTOR as ME } from "../actor";
@@ -213,5 +214,36 @@ describe("a photo", () => {
     await expect(photoFile(ME, "nothing", false)).rejects.toMatchObject({ kind: "not-found" });
     expect(await ChangeRecord.count()).toBe(before);
     expect(readdirSync(incomingFolder())).toEqual([]);
+  });
+});
+
+describe("what a report says", () => {
+  const about = (more: object) => ({
+    ...{ id: crypto.randomUUID(), caseId, device: "desk-0001", deviceName: "Desk", author: "A. Gruber", madeMs: T0, ...more },
+  });
+
+  it("is one record of the case, field by field, and one for each piece of work", async () => {
+    await newCase();
+    const recordId = reportRecordId(caseId);
+    const work = { kind: "work" as const, work: "mend-string", scope: "s2", recordId: workRecordId(caseId, "mend-string", "s2") };
+    await keepChange(ME, about({ kind: "report", recordId, fields: { technician: "Jana Moser" } }) as Change);
+    await keepChange(ME, about({ kind: "report", recordId, madeMs: T0 + 1, fields: { remarks: "Wet wall" } }) as Change);
+    await keepChange(ME, about({ ...work, fields: { cost: "310" } }) as Change);
+    await keepChange(ME, about({ ...work, madeMs: T0 + 5, device: "phone-001", fields: { leftOut: true } }) as Change);
+    const { field, brief: told } = await openCase(ME, caseId);
+    const { report, works } = caseRecords(field.changes, [], told);
+    expect(report.fields).toMatchObject({ technician: "Jana Moser", remarks: "Wet wall", recipient: "" });
+    expect(works).toMatchObject([{ work: "mend-string", scope: "s2", fields: { cost: "310", leftOut: true } }]);
+  });
+
+  it("is refused where its record is another's, or there is no such work", async () => {
+    await newCase();
+    for (const [change, field] of [
+      [{ kind: "report", recordId: "elsewhere/report", fields: {} }, "recordId"],
+      [{ kind: "work", work: "mend-string", scope: "s2", recordId: workRecordId(caseId, "mend-string", "s1"), fields: {} }, "recordId"],
+      [{ kind: "work", work: "paint", scope: "s2", recordId: workRecordId(caseId, "paint", "s2"), fields: {} }, "work"],
+    ] as const)
+      await expect(keepChange(ME, about(change) as Change)).rejects.toThrow(field);
+    expect(await lastChange(ME, caseId)).toBe(0);
   });
 });

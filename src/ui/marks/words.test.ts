@@ -1,5 +1,18 @@
 import { expect, it } from "vitest";
-import { amount, dayText, instantDay, instantText, lastDay, money, percent, readableDays, stretchDays, sureness } from "./words";
+import {
+  amount,
+  dayText,
+  instantDay,
+  instantText,
+  lastDay,
+  money,
+  percent,
+  readableDays,
+  roughAmount,
+  roughMoney,
+  stretchDays,
+  sureness,
+} from "./words";
 
 it("names days on the site's clock, and the last day of a stretch by the day before its end", () => {
   expect(dayText("2026-03-14")).toBe("14 Mar 2026");
@@ -28,4 +41,11 @@ it("writes days in a text as people do", () => {
   expect(readableDays("s2 carried no current since 2026-03-14, 3,000 W at 2026-03")).toBe(
     "s2 carried no current since 14 Mar 2026, 3,000 W at 2026-03",
   );
+});
+
+it("rounds what is only roughly known: two digits of an amount, and money in steps that grow with it", () => {
+  expect([3.14, 47.3, 353.6, 12_345].map(roughAmount)).toEqual(["3.1", "47", "350", "12,000"]);
+  expect(roughMoney([12.4, 12.4], "EUR")).toBe("€12");
+  expect(roughMoney([47, 183], "EUR")).toBe("€45 to €180");
+  expect(roughMoney([0, 0], "EUR")).toBe("€0");
 });
