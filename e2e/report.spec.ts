@@ -78,14 +78,29 @@ test("an owner reads whom it is from, what is wrong and costs, what now, what wa
 const SITES = ["larch-house", "weir-barn", "meadow-school", "steep-barn", "weaver-row", "lake-rack", "col-refuge", "joinery"];
 const MORE_SITES = ["alp-dairy", "upper-school", "chapel-annex", "coop-store", "mill-cottage"];
 
-test("on paper every page has its number, and no heading stands alone at a foot", async ({ page }) => {
+test("on paper every page has its number, and no heading stands alone at a foot", async ({ page, demo }) => {
+  await test.step("a site whose walk has filled pages: findings with notes and photos", async () => {
+    await page.goto("/cases/steep-barn-2026/walk", { waitUntil: "networkidle" });
+    const points = page.getByRole("main").getByRole("article");
+    for (const [k, grade] of ["Fix", "Watch", "Fix", "Fix", "Fix", "Watch"].entries()) {
+      const point = points.nth(2 * k);
+      await point
+        .getByRole("radio", { name: new RegExp(`^${grade}`) })
+        .first()
+        .check({ force: true });
+      await point.getByLabel("Note").fill("Seen from the ladder and again from the roof edge. ".repeat(3 + 2 * k));
+      for (let photo = 0; photo <= k % 3; photo++)
+        await point.locator("input[type=file]").first().setInputFiles(demoFile(demo, "isolator.jpg"));
+    }
+    await expect(page.getByText("All kept")).toBeVisible();
+  });
   for (const site of [...SITES, ...MORE_SITES]) {
     await page.goto(`/cases/${site}-2026/hand-over`, { waitUntil: "networkidle" });
     const report = page.getByRole("article", { name: "Report" });
     const headings = new Set(await report.getByRole("heading").allInnerTexts());
     expect(headings.size).toBeGreaterThan(5);
     const pages = await pdfPages(await page.pdf({ preferCSSPageSize: true }));
-    expect(pages.length).toBeGreaterThan(1);
+    expect(pages.length).toBeGreaterThan(site === "steep-barn" ? 4 : 1);
     const told = new Set<string>();
     for (const [k, lines] of pages.entries()) {
       const foot = lines[lines.length - 1];
