@@ -13,7 +13,15 @@ export function chiefWrong(ledger: readonly LedgerEntry[]): LedgerEntry | null {
   return chief?.cause === "snow" ? null : chief;
 }
 
-/** Of what the data show, what stands and counts most: a fault before what is outside, snow last; null where nothing does. */
+/** From here on a cause is likelier to be there than not. */
+const LIKELY = 0.5;
+
+/** Whether it is likelier to be there than not; what was measured on site may have acquitted what the data show. */
+export function isLikely({ confidence }: Pick<LedgerEntry, "confidence">): boolean {
+  return confidence >= LIKELY;
+}
+
+/** Of what the data show and nothing acquits, what stands and counts most: a fault before what is outside, snow last; null where nothing does. */
 export function chiefCause(ledger: readonly LedgerEntry[]): LedgerEntry | null {
-  return ledger.filter((entry) => isWrong(entry) && entry.since !== null && entry.stands).sort(byMending)[0] ?? null;
+  return ledger.filter((entry) => isWrong(entry) && isLikely(entry) && entry.since !== null && entry.stands).sort(byMending)[0] ?? null;
 }

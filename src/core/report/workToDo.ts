@@ -1,4 +1,5 @@
 import { CAUSES } from "../causes/causes";
+import { isLikely, isWrong } from "../diagnosis/chiefCause";
 import type { LedgerEntry } from "../diagnosis/ledger";
 import { findGrade, findPoint, type Grade, type Point } from "../inspection/catalogue";
 import { graver, SEVERITIES, type Severity } from "../inspection/severity";
@@ -33,9 +34,6 @@ export interface ToDo {
  */
 const DUE_DAYS: Record<Severity, number> = { stop: 0, fix: 30, watch: 90, sound: 90 };
 
-/** A cause that is likelier not to be there asks for a test, not for work. */
-const LEAST_CONFIDENCE = 0.5;
-
 /**
  * What is to be done, gravest first, each piece of work once a place: findings graded stop or fix, and causes that stand. Where a finding speaks
  * for a cause at its place, its work is what mends the cause, and nothing is asked for twice.
@@ -69,8 +67,9 @@ export function workToDo(site: SiteFile, findings: readonly WorkFinding[], ledge
 
 const lossOf = ({ mends }: ToDo) => mends.reduce((sum, { lossKwh }) => sum + lossKwh, 0);
 
-function asksForWork({ cause, kind, stands, confidence, overruled }: LedgerEntry): boolean {
-  return kind !== "design" && stands && confidence >= LEAST_CONFIDENCE && overruled?.holds !== "no" && CAUSES[cause].work !== null;
+/** What is likelier not to be there asks for a test, not for work. */
+function asksForWork(entry: LedgerEntry): boolean {
+  return isWrong(entry) && isLikely(entry) && entry.stands && CAUSES[entry.cause].work !== null;
 }
 
 function asking(site: SiteFile, { pointId, gradeId, place }: WorkFinding): { point: Point; grade: Grade; scope: string } | null {

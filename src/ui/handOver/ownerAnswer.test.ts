@@ -75,6 +75,12 @@ describe("what the owner reads first", () => {
     expect(answer([], 10)).toMatchObject({ wrong: "Nothing is wrong with the array up to 30 Apr 2026, the end of the data.", besides: "" });
   });
 
+  it("names nothing that is likelier not to be there, and lets go of what a measurement has acquitted", () => {
+    const doubted = { ...entry("bypass-conducting", 0), since: null, confidence: 0.17 };
+    expect(answer([entry("string-open", 160), doubted]).besides).toBe("");
+    expect(chiefCause([{ ...entry("string-open", 160), confidence: 0.3 }, entry("soiling", 20)])?.cause).toBe("soiling");
+  });
+
   it("tells a fault of the data, which costs nothing, and when what comes with the wet was last seen", () => {
     const { wrong, cost } = answer([entry("clock-error", 0)], 10);
     expect(wrong).toContain("a clock is set wrong");

@@ -1,7 +1,7 @@
 import { CAUSES } from "@/core/causes/causes";
 import { DAY_MS } from "@/core/constants";
 import { causeSentence } from "@/core/diagnosis/causeWords";
-import { chiefWrong, isWrong } from "@/core/diagnosis/chiefCause";
+import { chiefWrong, isLikely, isWrong } from "@/core/diagnosis/chiefCause";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import type { CaseView } from "@/server/cases/openCase";
@@ -44,7 +44,7 @@ export function ownerAnswer(view: Answered): OwnerAnswer {
   const chief = chiefWrong(ledger);
   const told = { made: madeWords(view, analysis), built: builtWords(view, analysis) };
   if (!chief) return { ...soundAnswer(view, analysis.overview.recent.light), ...told };
-  const others = ledger.filter((entry) => entry !== chief && isWrong(entry));
+  const others = ledger.filter((entry) => entry !== chief && isWrong(entry) && isLikely(entry));
   return { wrong: wrongWords(view, chief), cost: costWords(view, analysis, chief), besides: besidesWords(others), ...told };
 }
 
@@ -124,7 +124,7 @@ function soundAnswer(
   return {
     wrong: `Nothing is wrong with the array${until}.${dark ? ` The last month was ${dark}.` : ""}`,
     cost: "",
-    besides: besidesWords(ledger.filter(isWrong)),
+    besides: besidesWords(ledger.filter((entry) => isWrong(entry) && isLikely(entry))),
   };
 }
 
