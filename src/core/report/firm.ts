@@ -27,7 +27,7 @@ export type Firm = z.infer<typeof firmSchema>;
 /** Before anyone has named the firm: usual rates of an alpine valley, without tax, for a first figure. */
 export const NEW_FIRM: Firm = {
   ...{ name: "", address: "", phone: "", email: "", registration: "", currency: "EUR" },
-  ratePerHour: { owner: 0, technician: 68, electrician: 84, roofer: 76 },
+  ratePerHour: { technician: 68, electrician: 84, roofer: 76 },
   callOut: 85,
   partsFactor: 1,
 };

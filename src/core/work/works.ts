@@ -1,6 +1,5 @@
 /** Who may do a piece of work; local rules have the last word. */
 export const TRADES = {
-  owner: "you",
   technician: "service technician",
   electrician: "licensed electrician",
   roofer: "roofer",

@@ -15,7 +15,7 @@ const TEXTS: { name: keyof Pick<Firm, "name" | "address" | "phone" | "email" | "
   { name: "registration", label: "Registration or licence, as local rules ask for it" },
   { name: "currency", label: "Currency of your prices" },
 ];
-const PAID = (Object.keys(TRADES) as Trade[]).filter((trade) => trade !== "owner");
+const PAID = Object.keys(TRADES) as Trade[];
 
 /** Who the reports are from, and what work costs in them. */
 export function FirmPage({ view }: { view: FirmView }) {
@@ -42,7 +42,7 @@ export function FirmPage({ view }: { view: FirmView }) {
     };
     const parsed = firmSchema.safeParse({
       ...Object.fromEntries(TEXTS.map(({ name }) => [name, form.get(name)])),
-      ratePerHour: { owner: 0, ...Object.fromEntries(PAID.map((trade) => [trade, number(`rate-${trade}`)])) },
+      ratePerHour: Object.fromEntries(PAID.map((trade) => [trade, number(`rate-${trade}`)])),
       callOut: number("callOut"),
       partsFactor: number("partsFactor"),
     });

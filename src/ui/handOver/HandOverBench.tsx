@@ -1,5 +1,7 @@
 "use client";
 
+import { useEffect, useState } from "react";
+import { flushSync } from "react-dom";
 import { useCaseRecords } from "../field/useCaseRecords";
 import { Leaves } from "../shell/Leaves";
 import { FillIn } from "./FillIn";
@@ -8,8 +10,9 @@ import { Report } from "./report/Report";
 import { missingParts, workRows } from "./reportData";
 import type { ReportView } from "./reportView";
 
-/** The report as it will be on paper, and what to write into it. @param today an instant */
-export function HandOverBench({ view, today }: { view: ReportView; today: string }) {
+/** The report as it will be on paper, and what to write into it. @param today an instant: when the page was made */
+export function HandOverBench({ view, today: made }: { view: ReportView; today: string }) {
+  const today = useDayOfPrint(made);
   const { report, works } = useCaseRecords(view.id, view.field, view.brief);
   const rows = workRows(view, works);
   const missing = missingParts(view, report.fields);
@@ -37,6 +40,18 @@ export function HandOverBench({ view, today }: { view: ReportView; today: string
       />
     </div>
   );
+}
+
+/** Now, as the report says when it was written: at printing too, for a page that was kept or left open is older. @param made when the page was made */
+function useDayOfPrint(made: string): string {
+  const [now, setNow] = useState(made);
+  useEffect(() => {
+    setNow(new Date().toISOString());
+    const atPrint = () => flushSync(() => setNow(new Date().toISOString()));
+    window.addEventListener("beforeprint", atPrint);
+    return () => window.removeEventListener("beforeprint", atPrint);
+  }, []);
+  return now;
 }
 
 function listWords(words: readonly string[]): string {

@@ -19,20 +19,31 @@ export function DesignLimits({ site }: { site: SiteFile }) {
       </p>
       {broken.length > 0 ? (
         <ul className="mt-1 border-t border-rule" aria-label="Limits that aren't held">
-          {broken.map((limit) => (
-            <Row key={`${limit.id}/${limit.scope}`} limit={limit} site={site} />
-          ))}
+          <Rows limits={broken} site={site} />
         </ul>
       ) : null}
       <details className="mt-1">
         <summary className="min-h-9 content-center text-act underline max-desk:min-h-11">What is held ({held.length})</summary>
         <ul className="border-t border-rule" aria-label="Limits that are held">
-          {held.map((limit) => (
-            <Row key={`${limit.id}/${limit.scope}`} limit={limit} site={site} />
-          ))}
+          <Rows limits={held} site={site} />
         </ul>
       </details>
       <p className="caption mt-1">Local codes and a licensed person decide.</p>
+    </>
+  );
+}
+
+/** As many as a person reads; of a farm the command lists all. */
+const MOST_ROWS = 60;
+
+function Rows({ limits, site }: { limits: readonly DesignLimit[]; site: SiteFile }) {
+  const more = limits.length - MOST_ROWS;
+  return (
+    <>
+      {limits.slice(0, MOST_ROWS).map((limit) => (
+        <Row key={`${limit.id}/${limit.scope}`} limit={limit} site={site} />
+      ))}
+      {more > 0 ? <li className="caption py-1.5">and {more} more: the headless command check lists them all</li> : null}
     </>
   );
 }
