@@ -88,6 +88,21 @@ test("while new figures are worked out a page shows the old ones with their age,
   await expect(page.getByRole("link", { name: "See why" })).toBeVisible();
 });
 
+test("working out new figures is stopped by a person, stays so, and is taken up again", async ({ page, demo }) => {
+  const site = JSON.parse(await readFile(demoFile(demo, "weir-barn.site.json"), "utf8"));
+  const put = await page.request.post("/api/sites?name=w.site.json&as=new-version", { data: { ...site, albedo: 0.27 } });
+  expect(put.ok()).toBe(true);
+  expect((await page.request.delete("/api/sites/weir-barn/analysis")).ok()).toBe(true);
+  await page.goto("/cases/weir-barn-2026/compare", { waitUntil: "networkidle" });
+  const age = page.getByRole("status").filter({ hasText: "The data have changed since" });
+  await expect(age).toContainText("Working out new ones was stopped.");
+  await page.goto("/", { waitUntil: "networkidle" });
+  await expect(page.getByRole("row", { name: /Weir Barn/ })).toContainText("working out new ones was stopped");
+  await page.goto("/cases/weir-barn-2026/compare", { waitUntil: "networkidle" });
+  await page.getByRole("button", { name: "Work them out" }).click();
+  await expect(age).toHaveCount(0);
+});
+
 test("a station that isn't built says what it will be and what to do meanwhile", async ({ page }) => {
   await page.goto(`${LARCH_CASE}/brief`, { waitUntil: "networkidle" });
   for (const [key, title] of [

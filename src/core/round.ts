@@ -2,3 +2,8 @@
 export function round(value: number, digits = 2): number {
   return Math.round(value * 10 ** digits) / 10 ** digits;
 }
+
+/** A number for a sentence: three figures, no more. */
+export function told(value: number): string {
+  return String(Number(value.toPrecision(3)));
+}

@@ -11,7 +11,7 @@ import { placeWords } from "@/core/site/places";
 import { AsBuiltRecord, CaseRecord, FindingRecord, SiteRecord } from "@/db/models/records";
 import { AnalysisRecord } from "@/db/models/series";
 import { type Actor, allow } from "./actor";
-import { beginAnalysis, isCurrent, readSummary } from "./analysis/analysis";
+import { beginAnalysis, isCurrent, isStopped, readSummary } from "./analysis/analysis";
 import { readOnce } from "./readCache";
 import { parsedAsBuilt } from "./sites/asBuilt";
 
@@ -62,7 +62,8 @@ export async function triage(actor: Actor): Promise<TriageRow[]> {
   allow(actor, "read");
   const { rows, outdated } = await readOnce(`triage ${actor.id}`, readTriage);
   for (const siteId of outdated) beginAnalysis(siteId);
-  return rows;
+  // What was stopped is known to this process alone, and isn't kept with the rows.
+  return rows.map((row) => (row.working && isStopped(row.siteId) ? { ...row, working: false } : row));
 }
 
 async function readTriage(): Promise<Triage> {

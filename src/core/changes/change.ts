@@ -3,6 +3,9 @@ import { z } from "zod";
 /** Longest texts of a record, characters: some pages of a note, a long name. */
 export const MOST_TEXT = 4000;
 export const MOST_NAME = 120;
+/** And of the parts of a report, and of a piece of work in it. */
+export const MOST_OF_REPORT = { recipient: 400, address: 400, visited: 200, technician: 200, remarks: MOST_TEXT, nextVisit: 200 } as const;
+export const MOST_OF_WORK = { who: 200, due: 100, cost: 100, note: 1000 } as const;
 
 const text = (most = MOST_TEXT) => z.string().max(most);
 
@@ -44,18 +47,24 @@ export const overrulingFields = z.strictObject({ holds: z.enum(["", "yes", "no"]
 /** What a report says beside what was seen and worked out; what is empty is filled from findings and as-built. */
 export const reportFields = z.strictObject({
   /** Whom it is for, with their address. */
-  recipient: text(400),
-  address: text(400),
+  recipient: text(MOST_OF_REPORT.recipient),
+  address: text(MOST_OF_REPORT.address),
   /** Days of the visit. */
-  visited: text(200),
-  technician: text(200),
+  visited: text(MOST_OF_REPORT.visited),
+  technician: text(MOST_OF_REPORT.technician),
   /** In the technician's own words. */
-  remarks: text(),
-  nextVisit: text(200),
+  remarks: text(MOST_OF_REPORT.remarks),
+  nextVisit: text(MOST_OF_REPORT.nextVisit),
 });
 
 /** What a report says of a piece of work that follows; what is empty stands as it was proposed. */
-export const workFields = z.strictObject({ who: text(200), due: text(100), cost: text(100), note: text(1000), leftOut: z.boolean() });
+export const workFields = z.strictObject({
+  who: text(MOST_OF_WORK.who),
+  due: text(MOST_OF_WORK.due),
+  cost: text(MOST_OF_WORK.cost),
+  note: text(MOST_OF_WORK.note),
+  leftOut: z.boolean(),
+});
 
 /** A change of one record of a case: what it sets, who made it, where and when. */
 export const changeSchema = z.discriminatedUnion("kind", [

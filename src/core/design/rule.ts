@@ -1,3 +1,4 @@
+import { told } from "../round";
 import type { SiteFile } from "../site/siteSchema";
 import type { DesignTemps } from "./designTemps";
 
@@ -30,11 +31,6 @@ export interface DesignRule {
   /** As people call it. */
   title: string;
   hold(design: Design): DesignLimit[];
-}
-
-/** A number for a sentence: three figures, no more. */
-export function told(value: number): string {
-  return String(Number(value.toPrecision(3)));
 }
 
 interface Held {

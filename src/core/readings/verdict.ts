@@ -56,8 +56,3 @@ export interface ReadingKind<Kind extends Reading["kind"]> {
 export function deviationPct(measured: number, expected: number): number | null {
   return expected === 0 ? null : (100 * (measured - expected)) / expected;
 }
-
-/** A number for a sentence: three figures, no more. */
-export function told(value: number): string {
-  return String(Number(value.toPrecision(3)));
-}

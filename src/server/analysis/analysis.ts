@@ -34,6 +34,8 @@ export interface AnalysisState {
   goneOn: boolean;
   /** How much of the next one is done, 0 to 1; null where none is being made here. */
   progress: number | null;
+  /** True where a person stopped it: it waits until it is asked for, or the data change again. */
+  stopped: boolean;
   /** Why the newest one couldn't be made, where that failed; it is tried again after a while, or when the data change. */
   failure: string | null;
 }
@@ -75,15 +77,58 @@ export async function dayBookOf(actor: Actor, siteId: string): Promise<Buffer | 
   return cells && cells.length > 0 ? cells : null;
 }
 
-/** Begins another analysis in the background, unless one is on its way. */
+/** Begins another analysis in the background, unless one is on its way or was stopped. */
 export function beginAnalysis(siteId: string): void {
   if (failures().has(siteId)) return;
-  analyse(siteId).catch((error: unknown) => {
-    // The site may be gone, or the machine busy: whoever looks next begins anew.
-    if (error instanceof NotFoundError || error instanceof BusyError) return;
+  void beginUnlessStopped(siteId).catch((error: unknown) => {
+    // The site may be gone, the machine busy, or a person have stopped it: whoever looks next begins anew.
+    if (error instanceof NotFoundError || error instanceof BusyError || error instanceof CancelledError) return;
     failures().set(siteId, error instanceof IrradantError ? error.message : "The calculation failed");
     console.error(`irradant: analysis of ${siteId} failed:`, error);
   });
+}
+
+/** Begun in the background, by site, with what stops them; and those that were stopped, with the revision of the data then. */
+const begun = () => processWide("analyses in the background", () => new Map<string, AbortController>());
+const stops = () => processWide("stopped analyses", () => new Map<string, number>());
+
+async function beginUnlessStopped(siteId: string): Promise<void> {
+  const revision = stops().get(siteId);
+  if (revision !== undefined) {
+    if ((await revisionOf(siteId)) === revision) return;
+    stops().delete(siteId);
+  }
+  const abort = begun().get(siteId) ?? new AbortController();
+  begun().set(siteId, abort);
+  await analyse(siteId, abort.signal).finally(() => begun().get(siteId) === abort && begun().delete(siteId));
+}
+
+async function revisionOf(siteId: string): Promise<number> {
+  await database();
+  const site = await SiteRecord.findByPk(siteId, { attributes: ["revision"], raw: true });
+  if (!site) throw new NotFoundError("site", siteId);
+  return site.revision;
+}
+
+/** Stops the analysis that is made of a site in the background; the last figures stay, and it isn't begun again before it is asked for or the data change. @throws NotFoundError */
+export async function stopAnalysis(actor: Actor, siteId: string): Promise<void> {
+  allow(actor, "record");
+  stops().set(siteId, await revisionOf(siteId));
+  begun().get(siteId)?.abort();
+  begun().delete(siteId);
+}
+
+/** Takes a stopped analysis up again. @throws NotFoundError */
+export async function resumeAnalysis(actor: Actor, siteId: string): Promise<void> {
+  allow(actor, "record");
+  await revisionOf(siteId);
+  stops().delete(siteId);
+  beginAnalysis(siteId);
+}
+
+/** Whether a person stopped the analysis of a site. */
+export function isStopped(siteId: string): boolean {
+  return stops().has(siteId);
 }
 
 /** Why the newest analysis of a site couldn't be made, or null. */
@@ -120,6 +165,7 @@ function stateOf(siteId: string, stored: AnalysisRecord | null, current: boolean
     current,
     goneOn: !current && stored !== null && isGoneOn(stored.key),
     progress: current ? null : (progress().get(siteId) ?? null),
+    stopped: !current && isStopped(siteId),
     failure: current ? null : failureOf(siteId),
   };
 }

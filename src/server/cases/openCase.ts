@@ -8,7 +8,7 @@ import type { SiteFile } from "@/core/site/siteSchema";
 import { valuePerKwh } from "@/core/site/worth";
 import { CaseRecord, ChangeRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
-import { type AnalysisState, analysisOf, beginAnalysis, failureOf } from "../analysis/analysis";
+import { type AnalysisState, analysisOf, beginAnalysis, failureOf, isStopped } from "../analysis/analysis";
 import { type CalibrationView, calibrationsOf } from "../calibrations/calibrations";
 import { storedRecords } from "../field/storedChanges";
 import { type FindingView, standingFindings } from "../findings/findings";
@@ -63,7 +63,7 @@ export async function openCase(actor: Actor, caseId: string): Promise<CaseView> 
   const view = await readOnce(`case ${actor.id} ${caseId}`, () => readCase(actor, caseId));
   if (view.state.current) return view;
   beginAnalysis(view.site.id);
-  return { ...view, state: { ...view.state, failure: failureOf(view.site.id) } };
+  return { ...view, state: { ...view.state, failure: failureOf(view.site.id), stopped: isStopped(view.site.id) } };
 }
 
 async function readCase(actor: Actor, caseId: string): Promise<CaseView> {

@@ -10,8 +10,6 @@ export interface FirmView {
   firm: Firm;
   /** Null where it was never changed, or only once. */
   before: Firm | null;
-  /** Whether anyone has named it yet. */
-  named: boolean;
 }
 
 /** The firm that reports are from. @throws FailedError where what is stored can't be read */
@@ -20,7 +18,7 @@ export async function firmOf(actor: Actor): Promise<FirmView> {
   return readOnce("firm", async () => {
     const rows = await FirmRecord.findAll({ order: [["id", "DESC"]], limit: 2 });
     const [last, before] = rows.map(readFirm);
-    return { firm: last ?? NEW_FIRM, before: before ?? null, named: (last?.name ?? "") !== "" };
+    return { firm: last ?? NEW_FIRM, before: before ?? null };
   });
 }
 

@@ -5,7 +5,7 @@ import type { SiteFile } from "@/core/site/siteSchema";
 import { sunPositions } from "@/core/sun/position";
 import { AsBuiltRecord, CaseRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
-import { type AnalysisState, analysisOf, beginAnalysis, failureOf } from "../analysis/analysis";
+import { type AnalysisState, analysisOf, beginAnalysis, failureOf, isStopped } from "../analysis/analysis";
 import { type ImportView, listImports } from "../imports/importSeries";
 import { processWide } from "../processWide";
 import { readOnce } from "../readCache";
@@ -42,7 +42,7 @@ export async function openSite(actor: Actor, siteId: string): Promise<SiteView> 
   const view = await readOnce(`site ${actor.id} ${siteId}`, () => readSite(actor, siteId));
   if (view.state.current) return view;
   beginAnalysis(siteId);
-  return { ...view, state: { ...view.state, failure: failureOf(siteId) } };
+  return { ...view, state: { ...view.state, failure: failureOf(siteId), stopped: isStopped(siteId) } };
 }
 
 async function readSite(actor: Actor, siteId: string): Promise<SiteView> {

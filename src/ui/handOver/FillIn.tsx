@@ -1,10 +1,8 @@
 "use client";
 
 import Link from "next/link";
-import type { StandingWork } from "@/core/changes/caseRecords";
-import { type ReportFields, reportRecordId, type WorkFields, workRecordId } from "@/core/changes/change";
-import type { Standing } from "@/core/changes/standing";
-import { latestMs } from "@/core/changes/standing";
+import { MOST_OF_REPORT, MOST_OF_WORK, type ReportFields, reportRecordId, type WorkFields, workRecordId } from "@/core/changes/change";
+import { latestMs, type Standing } from "@/core/changes/standing";
 import { theField } from "@/field/field";
 import type { Draft } from "@/field/outbox";
 import { REPORT_WORDS, WORK_WORDS } from "../field/entryWords";
@@ -13,30 +11,10 @@ import { SeverityMark } from "../marks/SeverityMark";
 import { proposedReport, type WorkRow } from "./reportData";
 import type { ReportView } from "./reportView";
 
-/** Longest texts, as the changes take them. */
-const MOST: Record<keyof ReportFields, number> = {
-  recipient: 400,
-  address: 400,
-  visited: 200,
-  technician: 200,
-  remarks: 4000,
-  nextVisit: 200,
-};
-const MOST_OF_WORK: Record<keyof typeof WORK_WORDS, number> = { who: 200, due: 100, cost: 100, note: 1000 };
 const ROWS: Partial<Record<keyof ReportFields, number>> = { recipient: 2, address: 2, remarks: 3 };
 
 /** What a person adds to the report, and writes over what was proposed: recorded as it is typed, also without a network. */
-export function FillIn({
-  view,
-  report,
-  rows,
-  works,
-}: {
-  view: ReportView;
-  report: Standing<ReportFields>;
-  rows: readonly WorkRow[];
-  works: readonly StandingWork[];
-}) {
+export function FillIn({ view, report, rows }: { view: ReportView; report: Standing<ReportFields>; rows: readonly WorkRow[] }) {
   const proposed: Partial<ReportFields> = proposedReport(view);
   return (
     <div className="grid max-w-4xl gap-6">
@@ -48,7 +26,7 @@ export function FillIn({
             value={report.fields[name]}
             draft={`report-${view.id}-${name}`}
             rows={ROWS[name] ?? 1}
-            most={MOST[name]}
+            most={MOST_OF_REPORT[name]}
             says={(text): Draft => ({ caseId: view.id, kind: "report", recordId: reportRecordId(view.id), fields: { [name]: text } })}
             seenMs={report.marks[name]?.madeMs ?? 0}
           >
@@ -66,7 +44,7 @@ export function FillIn({
         {rows.length === 0 ? <p className="mt-1">Neither the walk nor the data ask for any work.</p> : null}
         <ul className="mt-2 grid gap-4">
           {rows.map((row) => (
-            <WorkForm key={row.key} caseId={view.id} row={row} standing={works.find((one) => isOf(one, row))} />
+            <WorkForm key={row.key} caseId={view.id} row={row} />
           ))}
         </ul>
       </section>
@@ -74,9 +52,7 @@ export function FillIn({
   );
 }
 
-const isOf = ({ work, scope }: StandingWork, { todo }: WorkRow) => work === todo.work && scope === todo.scope;
-
-function WorkForm({ caseId, row, standing }: { caseId: string; row: WorkRow; standing: StandingWork | undefined }) {
+function WorkForm({ caseId, row }: { caseId: string; row: WorkRow }) {
   const { work, scope, severity, because } = row.todo;
   const says = (fields: Partial<WorkFields>): Draft => ({
     ...{ caseId, kind: "work", recordId: workRecordId(caseId, work, scope), work, scope, fields },
@@ -99,7 +75,7 @@ function WorkForm({ caseId, row, standing }: { caseId: string; row: WorkRow; sta
                 draft={`work-${caseId}-${row.key}-${name}`}
                 most={MOST_OF_WORK[name]}
                 says={(text) => says({ [name]: text })}
-                seenMs={standing?.marks[name]?.madeMs ?? 0}
+                seenMs={row.marks[name]?.madeMs ?? 0}
               >
                 {row.said[name] === "" && proposed[name] ? <p className="caption">Left empty it says: {proposed[name]}</p> : null}
               </SavedText>
@@ -111,7 +87,7 @@ function WorkForm({ caseId, row, standing }: { caseId: string; row: WorkRow; sta
             type="checkbox"
             className="size-5"
             checked={row.said.leftOut}
-            onChange={(event) => void theField().outbox.record(says({ leftOut: event.target.checked }), standing ? latestMs(standing) : 0)}
+            onChange={(event) => void theField().outbox.record(says({ leftOut: event.target.checked }), latestMs(row))}
           />
           Leave it out of the report
         </label>

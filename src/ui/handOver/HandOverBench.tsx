@@ -35,7 +35,7 @@ export function HandOverBench({ view, today: made }: { view: ReportView; today: 
         label="Leaves"
         leaves={[
           { id: "report", title: "Report", body: <Report view={view} report={report.fields} rows={rows} today={today} /> },
-          { id: "fill-in", title: "Fill in", body: <FillIn view={view} report={report} rows={rows} works={works} /> },
+          { id: "fill-in", title: "Fill in", body: <FillIn view={view} report={report} rows={rows} /> },
         ]}
       />
     </div>

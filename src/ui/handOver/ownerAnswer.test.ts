@@ -43,7 +43,7 @@ describe("what the owner reads first", () => {
     ]);
     expect(besides).toBe("Besides there is: soiling. What is over (snow cover) took 40.0 kWh.");
     expect(built).toBe(
-      "As it is built: string s2 (10 modules, facing south) is smaller than its modules on purpose and flattens the best hours (40.0 kWh). As it is built: an export limit or a full battery holds string s2 (10 modules, facing south) back (25.0 kWh).",
+      "As it is built: string s2 (10 modules, facing south) is smaller than its modules on purpose and flattens the best hours (40.0 kWh); an export limit or a full battery holds string s2 (10 modules, facing south) back (25.0 kWh).",
     );
     expect(answer([entry("clipping", 8)]).built).toBe("");
   });

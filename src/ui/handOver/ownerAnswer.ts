@@ -106,12 +106,11 @@ function madeWords({ site }: Answered, analysis: NonNullable<Answered["analysis"
 function builtWords({ ledger, site }: Answered, { diagnosis }: NonNullable<Answered["analysis"]>): string {
   const least = LEAST_BUILT * diagnosis.energy.expectedKwh;
   const built = ledger.filter(({ cause, lossKwh }) => CAUSES[cause].kind === "design" && lossKwh >= least);
-  return built
-    .map(({ cause, scope, lossKwh }) => {
-      const sentence = causeSentence(site, { cause, scope }, "owner").replace(/\.$/, "");
-      return `As it is built: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1)} (${amount(lossKwh)} kWh).`;
-    })
-    .join(" ");
+  const sentences = built.map(({ cause, scope, lossKwh }) => {
+    const sentence = causeSentence(site, { cause, scope }, "owner").replace(/\.$/, "");
+    return `${sentence.charAt(0).toLowerCase()}${sentence.slice(1)} (${amount(lossKwh)} kWh)`;
+  });
+  return sentences.length > 0 ? `As it is built: ${sentences.join("; ")}.` : "";
 }
 
 /** Nothing stands: that nothing is wrong, why the display may look so all the same, and what is over. */

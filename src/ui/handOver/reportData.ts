@@ -14,6 +14,8 @@ export interface WorkRow {
   key: string;
   todo: ToDo;
   said: WorkFields;
+  /** Who wrote what of it, and when. */
+  marks: StandingWork["marks"];
   title: string;
   who: string;
   due: string;
@@ -37,10 +39,11 @@ function visitMs({ findings, openedAt }: Reported): number {
 export function workRows(view: Reported, works: readonly StandingWork[]): WorkRow[] {
   const { site, firm } = view;
   const rows = workToDo(site, view.findings, view.ledger).map((todo): WorkRow => {
-    const said = works.find(({ work, scope }) => work === todo.work && scope === todo.scope)?.fields ?? NEW_WORK;
+    const standing = works.find(({ work, scope }) => work === todo.work && scope === todo.scope);
+    const said = standing?.fields ?? NEW_WORK;
     const range = said.cost === "" ? costOf(todo, firm) : typedCost(said.cost);
     return {
-      ...{ key: `${todo.work}@${todo.scope}`, todo, said, range },
+      ...{ key: `${todo.work}@${todo.scope}`, todo, said, marks: standing?.marks ?? {}, range },
       title: workTitle(todo.work, placeOfWork(site, todo)),
       who: said.who || TRADES[WORKS[todo.work].who],
       due: said.due || dueWords(todo.dueDays, visitMs(view), site.location.timeZone),

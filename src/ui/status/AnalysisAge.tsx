@@ -15,6 +15,8 @@ export interface Age {
   goneOn: boolean;
   /** Of the next one, 0 to 1; null where nothing is known of it. */
   progress: number | null;
+  /** A person stopped it: it waits until it is asked for. */
+  stopped: boolean;
   failure: string | null;
 }
 
@@ -26,15 +28,18 @@ export function AnalysisAge({ siteId, age, timeZone }: { siteId: string; age: Ag
   const router = useRouter();
   const [failure, setFailure] = useState(age.failure);
   const [progress, setProgress] = useState(age.progress);
+  const [stopped, setStopped] = useState(age.stopped);
+  const path = `/api/sites/${encodeURIComponent(siteId)}/analysis`;
 
   useEffect(() => {
     if (age.current) return;
     let gone = false;
     const look = async () => {
-      const now = await send<Age>(`/api/sites/${encodeURIComponent(siteId)}/analysis`, "GET");
+      const now = await send<Age>(path, "GET");
       if (gone || "error" in now) return;
       setFailure(now.failure);
       setProgress(now.progress);
+      setStopped(now.stopped);
       if (now.current || now.madeAt !== age.madeAt) router.refresh();
     };
     const timer = setInterval(() => void look(), POLL_MS);
@@ -42,20 +47,36 @@ export function AnalysisAge({ siteId, age, timeZone }: { siteId: string; age: Ag
       gone = true;
       clearInterval(timer);
     };
-  }, [siteId, age.current, age.madeAt, router]);
+  }, [path, age.current, age.madeAt, router]);
 
   if (age.current) return null;
   return (
-    <p role="status" className="no-print mb-4 border-l-4 border-watch bg-raised py-2 pr-3 pl-3">
-      {words(age, failure, progress, timeZone)}
-    </p>
+    <div className="no-print mb-4 flex flex-wrap items-center justify-between gap-x-4 border-l-4 border-watch bg-raised py-1 pr-1 pl-3">
+      <p role="status">
+        {stopped
+          ? `${shownWords(age.madeAt, age.goneOn, timeZone)} Working out new ones was stopped.`
+          : words(age, failure, progress, timeZone)}
+      </p>
+      {failure ? null : (
+        <button
+          type="button"
+          className="button min-h-9 max-desk:min-h-11"
+          onClick={async () => {
+            const answer = await send<{ stopped: boolean }>(path, stopped ? "POST" : "DELETE");
+            if (!("error" in answer)) setStopped(answer.stopped);
+          }}
+        >
+          {stopped ? "Work them out" : "Stop"}
+        </button>
+      )}
+    </div>
   );
 }
 
 function words({ madeAt, goneOn }: Age, failure: string | null, progress: number | null, timeZone: string): string {
   const shown = shownWords(madeAt, goneOn, timeZone);
   if (failure) return `${shown} New ones could not be worked out: ${failure}.`;
-  const part = progress === null ? "" : `, ${Math.round(100 * progress)} % so far,`;
+  const part = progress === null ? "" : `, ${Math.round(100 * progress)} % done,`;
   if (goneOn) return `${shown} Everything is being fitted anew${part} and comes by itself.`;
   return `${shown} New ones are being worked out${part} and come by themselves.`;
 }

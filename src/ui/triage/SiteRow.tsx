@@ -33,7 +33,8 @@ export function SiteRow({ row, today }: { row: TriageRow; today: string }) {
           </p>
           {row.outdatedSince ? (
             <p className="caption">
-              Figures of {instantText(row.outdatedSince, row.timeZone)}; the data have changed, new ones are on their way
+              Figures of {instantText(row.outdatedSince, row.timeZone)}; the data have changed,{" "}
+              {row.working ? "new ones are on their way" : "and working out new ones was stopped"}
             </p>
           ) : null}
         </div>

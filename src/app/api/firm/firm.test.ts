@@ -27,10 +27,10 @@ const put = (firm: object) =>
   );
 
 it("has usual rates before anyone has named the firm, and keeps each change with the one before it", async () => {
-  expect(await firmOf(ME)).toEqual({ firm: NEW_FIRM, before: null, named: false });
+  expect(await firmOf(ME)).toEqual({ firm: NEW_FIRM, before: null });
   const first = { ...NEW_FIRM, name: "Upper Valley Arrays", callOut: 60 };
   expect((await put(first)).status).toBe(200);
-  expect(await firmOf(ME)).toEqual({ firm: first, before: null, named: true });
+  expect(await firmOf(ME)).toEqual({ firm: first, before: null });
   const second = { ...first, callOut: 75 };
   await put(second);
   expect(await firmOf(ME)).toMatchObject({ firm: { callOut: 75 }, before: { callOut: 60 } });

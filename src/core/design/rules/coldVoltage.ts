@@ -1,5 +1,7 @@
+import { openCircuitV } from "../../electrical/openCircuit";
+import { told } from "../../round";
 import { moduleTypeOf } from "../../site/lookups";
-import { atMost, type DesignRule, told } from "../rule";
+import { atMost, type DesignRule } from "../rule";
 
 /** Voltage of a string (of a module at its micro-inverter) on the coldest bright morning, against what inverter and modules bear. */
 export const coldVoltage: DesignRule = {
@@ -12,7 +14,7 @@ export const coldVoltage: DesignRule = {
       if (!inverter || inverter.kind === "optimizer") return [];
       const type = moduleTypeOf(site, pvString);
       const modules = inverter.kind === "micro" ? 1 : pvString.modules;
-      const value = modules * type.vocV * (1 + (type.betaVocPctPerC / 100) * (temps.minC - 25));
+      const value = openCircuitV(type, modules, temps.minC);
       const bounds = [
         { volts: inverter.maxDcV, of: `the limit of inverter ${inverter.id}` },
         { volts: type.maxSystemV, of: "the modules' system voltage" },

@@ -1,7 +1,8 @@
 import { type ConductorMetal, loopOhm } from "../../electrical/conductor";
+import { told } from "../../round";
 import { moduleTypeOf } from "../../site/lookups";
 import type { SiteFile } from "../../site/siteSchema";
-import { atMost, type Design, type DesignLimit, type DesignRule, told } from "../rule";
+import { atMost, type Design, type DesignLimit, type DesignRule } from "../rule";
 
 type Cable = NonNullable<SiteFile["strings"][number]["cable"]>;
 

@@ -1,5 +1,6 @@
+import { told } from "../../round";
 import { moduleTypeOf, stringsOf } from "../../site/lookups";
-import { atMost, type DesignLimit, type DesignRule, told } from "../rule";
+import { atMost, type DesignLimit, type DesignRule } from "../rule";
 
 /** Currents of a tracker's strings against what its input takes, where the site file tells that (`maxA`, `maxIscA` of a tracker). */
 export const inputCurrent: DesignRule = {

@@ -1,7 +1,8 @@
 import { cellOverModuleC, faimanModuleTempC } from "../../plane/cellTemperature";
+import { told } from "../../round";
 import { moduleTypeOf } from "../../site/lookups";
 import type { ModuleType, PvString, SiteFile } from "../../site/siteSchema";
-import { atLeast, atMost, type Design, type DesignLimit, type DesignRule, told } from "../rule";
+import { atLeast, atMost, type Design, type DesignLimit, type DesignRule } from "../rule";
 
 /** Full sun and hardly any wind, when cells are hottest. */
 const HOT = { poaWm2: 1000, windMs: 1 } as const;

@@ -1,6 +1,7 @@
+import { told } from "../../round";
 import { moduleTypeOf, stringsOf } from "../../site/lookups";
 import type { Inverter, PvString, SiteFile } from "../../site/siteSchema";
-import { atMost, type DesignLimit, type DesignRule, told } from "../rule";
+import { atMost, type DesignLimit, type DesignRule } from "../rule";
 
 /** Parallel strings may differ by so much in open-circuit voltage: the trade's limit between strings in the same light. */
 const MOST_UNLIKE_PCT = 5;

@@ -1,8 +1,9 @@
 import { RAD } from "../../constants";
 import { modulesInPlane } from "../../plane/layout";
+import { told } from "../../round";
 import { moduleTypeOf, stringsOf } from "../../site/lookups";
 import type { Inverter, SiteFile } from "../../site/siteSchema";
-import { atMost, type DesignLimit, type DesignRule, told } from "../rule";
+import { atMost, type DesignLimit, type DesignRule } from "../rule";
 
 /** A module over its micro-inverter's rating by more loses the best hours of every clear day: makers' lists end at some 1.3 to 1.4. */
 const MOST_OVER_MICRO = 1.4;

@@ -1,6 +1,6 @@
+import { told } from "../../round";
 import { siteNameplateW } from "../../site/lookups";
 import type { DesignLimit, DesignRule } from "../rule";
-import { told } from "../rule";
 
 /** Power that a total may be off by, kW: it was rounded to a tenth. */
 const ROUNDED_KW = 0.051;

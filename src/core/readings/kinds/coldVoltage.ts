@@ -1,5 +1,7 @@
+import { openCircuitV } from "../../electrical/openCircuit";
+import { told } from "../../round";
 import type { ReadingKind } from "../verdict";
-import { deviationPct, told } from "../verdict";
+import { deviationPct } from "../verdict";
 
 /** Whether a string's voltage on the coldest bright morning stays under what the inverter bears. */
 export const coldVoltage: ReadingKind<"cold-voltage"> = {
@@ -7,7 +9,7 @@ export const coldVoltage: ReadingKind<"cold-voltage"> = {
   title: "Voltage on the coldest morning",
   bearsOn: [],
   judge({ moduleType, modules, minTempC, inverterMaxV }) {
-    const value = modules * moduleType.vocV * (1 + (moduleType.betaVocPctPerC / 100) * (minTempC - 25));
+    const value = openCircuitV(moduleType, modules, minTempC);
     const mostV = Math.min(inverterMaxV, moduleType.maxSystemV ?? Number.POSITIVE_INFINITY);
     const by = mostV < inverterMaxV ? "the module's system voltage" : "the inverter's limit";
     return {

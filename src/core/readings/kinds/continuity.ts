@@ -1,5 +1,5 @@
+import { told } from "../../round";
 import type { ReadingKind } from "../verdict";
-import { told } from "../verdict";
 
 /** Resistance of a bond from frame or rail to the earth bar. */
 export const continuity: ReadingKind<"continuity"> = {

@@ -1,5 +1,5 @@
+import { told } from "../../round";
 import type { ReadingKind } from "../verdict";
-import { told } from "../verdict";
 
 /** So much of the string's voltage has to stand against earth before anything is joined to it there. */
 const LEAST_SHARE = 0.1;

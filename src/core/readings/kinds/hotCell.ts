@@ -1,5 +1,5 @@
+import { told } from "../../round";
 import type { ReadingKind } from "../verdict";
-import { told } from "../verdict";
 
 /** Differences at 1000 W/m² up to which nothing is wrong, and from which someone has to act, K. Source: IEC TS 62446-3:2017, table C.1 (classes of abnormality). */
 const PASSES_UNDER_K = 10;

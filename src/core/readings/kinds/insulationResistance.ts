@@ -1,5 +1,5 @@
+import { told } from "../../round";
 import type { Judgement, ReadingKind, ReadingOf } from "../verdict";
-import { told } from "../verdict";
 
 /** Test voltage and least resistance by the system's voltage. Source: IEC 62446-1:2016, table 1. */
 const CLASSES = [

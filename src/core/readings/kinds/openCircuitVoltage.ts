@@ -1,7 +1,9 @@
 import { median } from "simple-statistics";
+import { openCircuitV } from "../../electrical/openCircuit";
 import { THERMAL_V_PER_K } from "../../electrical/singleDiode";
+import { told } from "../../round";
 import type { ReadingKind, ReadingOf, Speaks } from "../verdict";
-import { deviationPct, told } from "../verdict";
+import { deviationPct } from "../verdict";
 
 /** Strings alike in the same light agree to within this, and with the data sheet, %. Source: IEC 62446-1:2016, 6.5. */
 const TOLERANCE_PCT = 5;
@@ -21,7 +23,7 @@ type Voc = ReadingOf<"open-circuit-voltage">;
  * Source: temperature by the data sheet's coefficient (IEC 60891:2021, procedure 1), light by n·N·k·T/q · ln(G/1000) (De Soto, Klein & Beckman 2006, eq. 2).
  */
 export function expectedVocV({ moduleType, modules, cellTempC, irradianceWm2 }: Voc): number {
-  const byHeat = moduleType.vocV * (1 + (moduleType.betaVocPctPerC / 100) * (cellTempC - 25));
+  const byHeat = openCircuitV(moduleType, 1, cellTempC);
   const cells = moduleType.vocV / moduleType.cellsInSeries < 0.45 ? moduleType.cellsInSeries / 2 : moduleType.cellsInSeries;
   const byLight = IDEALITY * cells * THERMAL_V_PER_K * (cellTempC + 273.15) * Math.log(Math.max(1, irradianceWm2) / 1000);
   return modules * Math.max(0, byHeat + byLight);

@@ -1,5 +1,5 @@
+import { told } from "../../round";
 import type { ReadingKind } from "../verdict";
-import { told } from "../verdict";
 
 /** Whether conductors are safe to touch after the shutdown: under the limit, and in time. */
 export const safeVoltage: ReadingKind<"safe-voltage"> = {

@@ -1,5 +1,6 @@
+import { told } from "../../round";
 import type { ReadingKind, ReadingOf } from "../verdict";
-import { deviationPct, told } from "../verdict";
+import { deviationPct } from "../verdict";
 
 /** At the light of that second a sound string agrees to within this, %. Source: IEC 62446-1:2016, 6.5.3 and its note on comparing strings. */
 const TOLERANCE_PCT = 5;

@@ -1,5 +1,6 @@
+import { told } from "../../round";
 import type { ReadingKind } from "../verdict";
-import { deviationPct, told } from "../verdict";
+import { deviationPct } from "../verdict";
 
 /** Torque of a fastener or a terminal against its maker's value. */
 export const torque: ReadingKind<"torque"> = {
