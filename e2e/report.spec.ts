@@ -22,6 +22,17 @@ test("an owner reads whom it is from, what is wrong and costs, what now, what wa
     );
     await expect(part("What now").getByRole("row", { name: /Find why string s2 .* gives nothing/ })).toContainText("licensed electrician");
     await expect(part("What was seen")).toContainText("none of the 16 points of the walk has been looked at");
+    await part("What now")
+      .getByRole("button", { name: /^Rough cost: Find why string s2/ })
+      .click();
+    await expect(page.getByRole("dialog")).toContainText("An hour of a licensed electrician");
+    await page.keyboard.press("Escape");
+    await part("Where it went")
+      .getByRole("button", { name: /^Energy lost: String gives nothing/ })
+      .click();
+    await page.getByRole("link", { name: "Show it in the data: the days on which it acted" }).click();
+    await page.getByRole("link", { name: "Back to Hand over" }).click();
+    await expect(part("In short")).toBeVisible();
   });
 
   await test.step("what the walk finds takes the place of what the data ask for, with its photo", async () => {

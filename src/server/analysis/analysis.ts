@@ -98,7 +98,9 @@ async function beginUnlessStopped(siteId: string): Promise<void> {
     if ((await revisionOf(siteId)) === revision) return;
     stops().delete(siteId);
   }
-  const abort = begun().get(siteId) ?? new AbortController();
+  // Every look begins one: it is enough that one of them waits for it.
+  if (begun().has(siteId)) return;
+  const abort = new AbortController();
   begun().set(siteId, abort);
   await analyse(siteId, abort.signal).finally(() => begun().get(siteId) === abort && begun().delete(siteId));
 }

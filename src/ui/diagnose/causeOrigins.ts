@@ -1,6 +1,8 @@
 import { CAUSES } from "@/core/causes/causes";
+import type { CauseGroup } from "@/core/diagnosis/causeGroups";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
 import type { Origin } from "../marks/Figure";
+import { amount } from "../marks/words";
 import { strengthWords } from "./strengthWords";
 
 /** Characters of a fact that still name it. */
@@ -19,6 +21,19 @@ export function sureOrigin({ cause, evidence }: Pick<LedgerEntry, "cause" | "evi
     ],
     source:
       "Weights are natural log odds, taken as independent (Good 1950). Of a fitted cause the first makes −0.6 + 0.08 for each log unit that it explains beyond its price and its best rival, at most 4.8, with prior and the others: docs/diagnosis.md. Of several spells the surest.",
+  };
+}
+
+/** What a cause took in all its spells, opened. @param worth the worth of a kilowatt-hour in words; null where it isn't known */
+export function lossOrigin({ cause, lossKwh, spells }: CauseGroup, worth: string | null): Origin {
+  return {
+    formula: `${CAUSES[cause].loss.formula}${worth ? "; worth = energy × worth of a kWh" : ""}`,
+    inputs: [
+      ["Energy", `${amount(lossKwh)} kWh`],
+      ["Spells", String(spells.length)],
+      ...(worth ? [["Worth of a kWh", worth] as [string, string]] : []),
+    ],
+    source: `${CAUSES[cause].loss.source} More at Diagnose.`,
   };
 }
 

@@ -1,8 +1,7 @@
-import { CAUSES } from "@/core/causes/causes";
 import type { CauseGroup } from "@/core/diagnosis/causeGroups";
-import { sureOrigin } from "../diagnose/causeOrigins";
+import { lossOrigin, sureOrigin } from "../diagnose/causeOrigins";
 import { HatchSwatch } from "../marks/causeHatch";
-import { Figure, type Origin } from "../marks/Figure";
+import { Figure } from "../marks/Figure";
 import { amount, instantDay, lastDay, money, sureness } from "../marks/words";
 import type { Shows } from "../selection/shows";
 
@@ -55,7 +54,7 @@ export function LedgerLine({ group, at, id, timeZone, valuePerKwh, currency, pic
                 bare
                 label={`Energy lost: ${title}, ${at}`}
                 value={`${amount(lossKwh)} kWh${valuePerKwh !== null && currency ? ` · ${money(lossKwh * valuePerKwh, currency)}` : ""}`}
-                origin={{ ...lossOrigin(group, valuePerKwh, currency), shows }}
+                origin={{ ...lossOrigin(group, valuePerKwh !== null && currency ? money(valuePerKwh, currency) : null), shows }}
               />
             ) : (
               <span>no energy lost</span>
@@ -87,15 +86,6 @@ export function LedgerLine({ group, at, id, timeZone, valuePerKwh, currency, pic
       </div>
     </li>
   );
-}
-
-function lossOrigin({ cause, lossKwh, spells }: CauseGroup, valuePerKwh: number | null, currency: string | null): Origin {
-  const worth: [string, string][] = valuePerKwh !== null && currency ? [["Worth of a kWh", money(valuePerKwh, currency)]] : [];
-  return {
-    formula: `${CAUSES[cause].loss.formula}; worth = energy × worth of a kWh`,
-    inputs: [["Energy", `${amount(lossKwh)} kWh`], ["Spells", String(spells.length)], ...worth],
-    source: `${CAUSES[cause].loss.source} More at Diagnose.`,
-  };
 }
 
 /** A scale with ticks at the quarters. */

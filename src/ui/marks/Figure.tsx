@@ -41,7 +41,7 @@ export function Figure({
       {bare || inline ? null : <div className="caption">{label}</div>}
       <Popover.Root>
         <Popover.Trigger
-          className={`figures text-left ${inline ? "text-quiet" : "font-semibold"} underline decoration-dotted decoration-1 underline-offset-4 ${inline ? "text-sm" : bare ? "text-base" : SIZES[size]}`}
+          className={`figures text-left ${inline ? "text-quiet" : "font-semibold"} underline decoration-dotted decoration-1 underline-offset-4 print:no-underline ${inline ? "text-sm" : bare ? "text-base" : SIZES[size]}`}
           aria-label={`${label}: ${value}${unit ? ` ${unit}` : ""}. Show where it comes from`}
         >
           {value}

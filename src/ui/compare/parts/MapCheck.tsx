@@ -77,6 +77,9 @@ export function MapCheck({
   );
 }
 
+/** A drop that rounds to nothing is none. */
+const LEAST_TOLD = 0.005;
+
 const EDGES = { "as-mapped": "border-sound", another: "border-fix", none: "border-watch", "too-little": "border-watch" } as const;
 
 function Outcome({ check, covered }: { check: Told; covered: string }) {
@@ -95,7 +98,7 @@ function Outcome({ check, covered }: { check: Told; covered: string }) {
         <Figure
           bare
           label={`Drop of ${dropped}`}
-          value={`\u2212${percent(drop)}`}
+          value={drop < LEAST_TOLD ? "0 %" : `\u2212${percent(drop)}`}
           origin={{
             formula: "1 − (module ÷ middle one, under the cover) ÷ (the same, an hour before and after)",
             inputs: [

@@ -1,10 +1,13 @@
-import { causeGroups } from "@/core/diagnosis/causeGroups";
+import { type CauseGroup, causeGroups } from "@/core/diagnosis/causeGroups";
 import { causePlace, causeSentence } from "@/core/diagnosis/causeWords";
 import { chiefCause } from "@/core/diagnosis/chiefCause";
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
 import { DayChart } from "../../charts/DayChart";
+import { lossOrigin, worthOrigin } from "../../diagnose/causeOrigins";
 import { HatchSwatch } from "../../marks/causeHatch";
+import { Figure } from "../../marks/Figure";
 import { amount, instantDay, lastDay, money, stretchDays } from "../../marks/words";
+import { type Shows, showsAt } from "../../selection/shows";
 import { ArrayPlan } from "../../site/ArrayPlan";
 import type { ReportView } from "../reportView";
 import { Part } from "./Part";
@@ -77,10 +80,22 @@ export function LossPart({ view }: { view: ReportView }) {
                     : "seen on site"}
                 </td>
                 <td data-label="Energy lost" className="py-1.5 pr-3 text-right whitespace-nowrap">
-                  {amount(group.lossKwh)} kWh
+                  <Figure
+                    bare
+                    label={`Energy lost: ${group.title}`}
+                    value={`${amount(group.lossKwh)} kWh`}
+                    origin={{ ...lossOrigin(group, null), shows: shownAt(view.id, group) }}
+                  />
                 </td>
                 <td data-label="Worth" className="py-1.5 text-right whitespace-nowrap">
-                  {valuePerKwh !== null && site.tariff ? money(group.lossKwh * valuePerKwh, site.tariff.currency) : ""}
+                  {valuePerKwh !== null && site.tariff ? (
+                    <Figure
+                      bare
+                      label={`Worth: ${group.title}`}
+                      value={money(group.lossKwh * valuePerKwh, site.tariff.currency)}
+                      origin={worthOrigin(`${amount(group.lossKwh)} kWh`, money(valuePerKwh, site.tariff.currency))}
+                    />
+                  ) : null}
                 </td>
               </tr>
             ))}
@@ -92,4 +107,8 @@ export function LossPart({ view }: { view: ReportView }) {
       </Part>
     </>
   );
+}
+
+function shownAt(caseId: string, { cause, scope, since }: CauseGroup): Shows | undefined {
+  return since ? showsAt(caseId, "hand-over", { cause: { cause, scope } }, "the days on which it acted") : undefined;
 }

@@ -1,7 +1,9 @@
 import { SEVERITY_WORDS } from "@/core/inspection/severity";
 import type { Firm } from "@/core/report/firm";
+import { TRADES, WORKS } from "@/core/work/works";
+import { Figure, type Origin } from "../../marks/Figure";
 import { SeverityMark } from "../../marks/SeverityMark";
-import { roughAmount, roughMoney } from "../../marks/words";
+import { amount, money, roughAmount, roughMoney } from "../../marks/words";
 import { sumOf, type WorkRow } from "../reportData";
 import type { ReportView } from "../reportView";
 import { Part } from "./Part";
@@ -27,31 +29,41 @@ export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkR
             </tr>
           </thead>
           <tbody>
-            {shown.map(({ key, title, todo, who, due, cost, said, kwhPerMonth }) => (
-              <tr key={key} className="keep-together border-t border-rule align-top">
-                <td className="py-1.5 pr-3">
-                  {/* What can wait carries no mark: it is work all the same, not a thing to look at again. */}
-                  {todo.severity === "watch" ? null : <SeverityMark severity={todo.severity} />} {title}.
-                  <span className="caption block">
-                    {todo.severity === "stop" ? `${SEVERITY_WORDS.stop.meaning}. ` : ""}
-                    {todo.because.join("; ")}
-                    {said.note ? `. ${said.note}` : ""}
-                  </span>
-                </td>
-                <td data-label="By whom" className="py-1.5 pr-3">
-                  {who}
-                </td>
-                <td data-label="By when" className="py-1.5 pr-3 sm:whitespace-nowrap">
-                  {due}
-                </td>
-                <td data-label="Roughly" className="py-1.5 pr-3 text-right">
-                  {cost}
-                </td>
-                <td data-label="If left, a month" className="py-1.5 text-right">
-                  {leftWords(kwhPerMonth, view)}
-                </td>
-              </tr>
-            ))}
+            {shown.map((row) => {
+              const { key, title, todo, who, due, cost, said, kwhPerMonth } = row;
+              return (
+                <tr key={key} className="keep-together border-t border-rule align-top">
+                  <td className="py-1.5 pr-3">
+                    {/* What can wait carries no mark: it is work all the same, not a thing to look at again. */}
+                    {todo.severity === "watch" ? null : <SeverityMark severity={todo.severity} />} {title}.
+                    <span className="caption block">
+                      {todo.severity === "stop" ? `${SEVERITY_WORDS.stop.meaning}. ` : ""}
+                      {todo.because.join("; ")}
+                      {said.note ? `. ${said.note}` : ""}
+                    </span>
+                  </td>
+                  <td data-label="By whom" className="py-1.5 pr-3">
+                    {who}
+                  </td>
+                  <td data-label="By when" className="py-1.5 pr-3 sm:whitespace-nowrap">
+                    {due}
+                  </td>
+                  <td data-label="Roughly" className="py-1.5 pr-3 text-right">
+                    {said.cost === "" ? <Figure bare label={`Rough cost: ${title}`} value={cost} origin={costOrigin(row, firm)} /> : cost}
+                  </td>
+                  <td data-label="If left, a month" className="py-1.5 text-right">
+                    {kwhPerMonth === null ? null : (
+                      <Figure
+                        bare
+                        label={`If left, a month: ${title}`}
+                        value={leftWords(kwhPerMonth, view)}
+                        origin={monthOrigin(kwhPerMonth, view)}
+                      />
+                    )}
+                  </td>
+                </tr>
+              );
+            })}
           </tbody>
         </table>
       )}
@@ -59,7 +71,8 @@ export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkR
         <p className="keep-together mt-2">
           Together
           {sum.callOut > 0 ? `, with the way there and back once (${roughMoney([sum.callOut, sum.callOut], firm.currency)})` : ""}:{" "}
-          <strong>{roughMoney(sum.range, firm.currency)}</strong>, without tax. A first figure from usual hours and parts, not an offer.
+          <strong>{roughMoney(sum.range, firm.currency)}</strong>, without tax: the sum of what stands above
+          {sum.callOut > 0 ? " and the way" : ""}. A first figure from usual hours and parts, not an offer.
         </p>
       ) : null}
       {watched > 0 ? (
@@ -72,8 +85,35 @@ export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkR
   );
 }
 
-function leftWords(kwhPerMonth: number | null, { valuePerKwh, site }: ReportView): string {
-  if (kwhPerMonth === null) return "";
+/** A first figure, opened: hours at the firm's rate, and parts. */
+function costOrigin({ todo }: WorkRow, { ratePerHour, partsFactor, currency }: Firm): Origin {
+  const { who, hours, parts, why } = WORKS[todo.work];
+  return {
+    formula: "hours × rate + parts × factor, least to most",
+    inputs: [
+      ["Hours", hours.join(" to ")],
+      [`An hour of a ${TRADES[who]}`, money(ratePerHour[who], currency)],
+      ["Parts, listed in euro", parts.join(" to ")],
+      ["What a listed euro costs you", `${partsFactor} ${currency}`],
+    ],
+    source: `${why} Rates and factor: Firm and prices. Written over in Fill in.`,
+  };
+}
+
+/** What leaving it costs, opened. */
+function monthOrigin(kwhPerMonth: number, { valuePerKwh, site }: ReportView): Origin {
+  return {
+    formula: "loss since it began ÷ expected since then × expected of an average month",
+    inputs: [
+      ["Energy a month", `${amount(kwhPerMonth)} kWh`],
+      ...(valuePerKwh !== null && site.tariff ? [["Worth of a kWh", money(valuePerKwh, site.tariff.currency)] as [string, string]] : []),
+    ],
+    source:
+      "Over the last year of the data, or all of them where they are shorter. What comes with a season is told fairly only after a year.",
+  };
+}
+
+function leftWords(kwhPerMonth: number, { valuePerKwh, site }: ReportView): string {
   const worth = kwhPerMonth * (valuePerKwh ?? 0);
   return valuePerKwh !== null && site.tariff ? roughMoney([worth, worth], site.tariff.currency) : `${roughAmount(kwhPerMonth)} kWh`;
 }
