@@ -52,7 +52,7 @@ export function AnalysisAge({ siteId, age, timeZone }: { siteId: string; age: Ag
   if (age.current) return null;
   return (
     <div className="no-print mb-4 flex flex-wrap items-center justify-between gap-x-4 border-l-4 border-watch bg-raised py-1 pr-1 pl-3">
-      <p role="status">
+      <p role="status" className="min-w-0 flex-1 basis-72 py-1">
         {stopped
           ? `${shownWords(age.madeAt, age.goneOn, timeZone)} Working out new ones was stopped.`
           : words(age, failure, progress, timeZone)}
