@@ -11,7 +11,7 @@ const CORE_ORDER = [
   ["losses", "design"],
   ["formats"],
   ["expected"],
-  ["comparison"],
+  ["comparison", "intake"],
   ["corrections"],
   ["fit"],
   ["signatures"],

@@ -4,6 +4,7 @@ import { type CommandEntry, EXIT_CODES, helpOf, usageOf } from "./command";
 import { checkCommand } from "./commands/check";
 import { diagnoseCommand } from "./commands/diagnose";
 import { expectedCommand } from "./commands/expected";
+import { normaliseCommand } from "./commands/normalise";
 import { routeCommand } from "./commands/route";
 import { schemaCommand } from "./commands/schema";
 import { simulateCommand } from "./commands/simulate";
@@ -18,6 +19,7 @@ export const COMMANDS: readonly CommandEntry[] = [
   diagnoseCommand,
   verdictCommand,
   checkCommand,
+  normaliseCommand,
   simulateCommand,
   routeCommand,
   schemaCommand,

@@ -1,0 +1,50 @@
+import { z } from "zod";
+
+/** How the values of a column add up over time. */
+export const FORMS = ["mean", "interval", "counter", "day-counter"] as const;
+export type Form = (typeof FORMS)[number];
+
+/** What each form is called. */
+export const FORM_WORDS: Record<Form, string> = {
+  mean: "mean of the interval",
+  interval: "sum in the interval",
+  counter: "counter that grows on",
+  "day-counter": "counter that begins anew each day",
+};
+
+/** What is made of one column. */
+export const columnMappingSchema = z.object({
+  /** Its heading, with a long table's keys. */
+  column: z.string().max(1000),
+  /** The site's channel, or null where it is left out. */
+  to: z.string().max(200).nullable(),
+  /** Name of a unit of `units.ts`; null where it is left out. */
+  unit: z.string().max(20).nullable(),
+  form: z.enum(FORMS),
+  /** Whether the sign is turned: what is fed in is told as negative. */
+  negative: z.boolean().default(false),
+});
+export type ColumnMapping = z.infer<typeof columnMappingSchema>;
+
+/** How a source's tables are read: what is proposed, what a person confirms, and what is remembered. */
+export const mappingSchema = z.object({
+  format: z.literal("irradant-mapping/1"),
+  /** IANA name, "UTC" or "UTC+01:00". */
+  zone: z.string().max(100),
+  /** Whether a stamp is the beginning of its interval or its end. */
+  stamps: z.enum(["start", "end"]),
+  dates: z.enum(["dmy", "mdy", "ymd"]),
+  columns: z.array(columnMappingSchema).max(4000),
+});
+export type Mapping = z.infer<typeof mappingSchema>;
+
+/** Something that was put right on the way, or passed over; nothing of it is silent. */
+export interface Repair {
+  kind: string;
+  text: string;
+  /** How many rows or values. */
+  count: number;
+  /** Line of the first, where there is one. */
+  line?: number;
+  column?: string;
+}

@@ -1,0 +1,71 @@
+import { FormatError } from "../../errors/formatError";
+import { writeInstant } from "../../formats/instant";
+import type { Repair } from "../mapping";
+import { type ArrangedGroup, arranged } from "./arrange";
+import type { RawColumn } from "./rawTable";
+
+/** Rows in order of time, each time once. */
+export interface TimedRows {
+  times: Float64Array;
+  /** Line of each in the file. */
+  lines: Float64Array;
+  /** A column's values in this order: a copy that may be changed. */
+  values(raw: RawColumn): Float64Array;
+}
+
+/**
+ * Leaves each time once: rows that come again with the same values, or with some that were missing, are put together.
+ * @throws FormatError where two rows of one time contradict each other
+ */
+export function oncePerTime(
+  instants: Float64Array,
+  place: ArrangedGroup,
+  fileLines: Float64Array,
+  columns: readonly RawColumn[],
+  file: string,
+  repairs: Repair[],
+): TimedRows {
+  const order = sortedOrder(instants);
+  const own = (values: Float64Array) => {
+    const inTime = arranged(values, place);
+    return order ? Float64Array.from(order, (i) => inTime[i]) : inTime;
+  };
+  const times = order ? Float64Array.from(order, (i) => instants[i]) : instants;
+  const lines = own(fileLines);
+  const doubles = doublesOf(times);
+  if (doubles.length === 0) return { times, lines, values: (raw) => own(raw.values).slice() };
+  const all = new Map(columns.map((raw) => [raw, own(raw.values).slice()]));
+  for (const at of doubles) for (const [raw, values] of all) merge(values, at, raw.name, times, lines, file);
+  const keep = Int32Array.from({ length: times.length }, (_, i) => i).filter((i) => i + 1 >= times.length || times[i + 1] !== times[i]);
+  repairs.push({ kind: "double-rows", text: "rows that stand there twice, taken once", count: doubles.length, line: lines[doubles[0]] });
+  const kept = (values: Float64Array) => Float64Array.from(keep, (i) => values[i]);
+  return { times: kept(times), lines: kept(lines), values: (raw) => kept(all.get(raw) ?? own(raw.values)) };
+}
+
+/** Entries in order of time; null where they are in order already. */
+function sortedOrder(instants: Float64Array): Int32Array | null {
+  for (let i = 1; i < instants.length; i++)
+    if (instants[i] < instants[i - 1]) return Int32Array.from(instants, (_, k) => k).sort((a, b) => instants[a] - instants[b] || a - b);
+  return null;
+}
+
+/** Places whose time is that of the one before. */
+function doublesOf(times: Float64Array): number[] {
+  const out: number[] = [];
+  for (let i = 1; i < times.length; i++) if (times[i] === times[i - 1]) out.push(i);
+  return out;
+}
+
+/** Brings what is known of a time to its last row. */
+function merge(values: Float64Array, at: number, name: string, times: Float64Array, lines: Float64Array, file: string): void {
+  const [before, here] = [values[at - 1], values[at]];
+  if (Number.isNaN(here)) values[at] = before;
+  else if (!Number.isNaN(before) && before !== here)
+    throw new FormatError({
+      file,
+      line: Math.max(lines[at], lines[at - 1]),
+      key: name,
+      found: `${here} for ${writeInstant(times[at])}, where line ${Math.min(lines[at], lines[at - 1])} has ${before}`,
+      expected: "one value for each time",
+    });
+}

@@ -1,0 +1,87 @@
+import { DAY_MS, MINUTE_MS } from "../../constants";
+import { zoneOffsetMinutes } from "../../series/localDay";
+import { fixedMinutes } from "./zoneText";
+
+/** What was met while a clock's times were made instants. */
+export interface ClockChanges {
+  /** Times that the clock of the zone never showed: the hour that is left out in spring. */
+  skipped: number;
+  /** Times of the hour that comes twice in autumn that were shown twice, and that were shown once. */
+  doubled: number;
+  single: number;
+}
+
+/** A zone's clock, read backwards: which instants a time on it can mean. */
+export class ZoneClock {
+  private readonly fixedMs: number | null;
+  private day = Number.NaN;
+  private offsetsMs: number[] = [];
+
+  /** @param zone IANA name, or as `fixedZone` writes it */
+  constructor(readonly zone: string) {
+    const minutes = fixedMinutes(zone);
+    this.fixedMs = minutes === null ? null : minutes * MINUTE_MS;
+  }
+
+  /** How far ahead of UTC it is at an instant, ms. */
+  offsetMs(utcMs: number): number {
+    return this.fixedMs ?? zoneOffsetMinutes(this.zone, utcMs) * MINUTE_MS;
+  }
+
+  /** Instants that a time on the clock can mean, in order: one, two in the hour that comes twice, none in the one left out. */
+  instantsOf(wallMs: number): number[] {
+    if (this.fixedMs !== null) return [wallMs - this.fixedMs];
+    const day = Math.floor(wallMs / DAY_MS);
+    if (day !== this.day) {
+      this.day = day;
+      this.offsetsMs = [...new Set([this.offsetMs((day - 1) * DAY_MS), this.offsetMs((day + 1) * DAY_MS), this.offsetMs((day + 2) * DAY_MS)])];
+    }
+    if (this.offsetsMs.length === 1) return [wallMs - this.offsetsMs[0]];
+    return this.offsetsMs
+      .map((offset) => wallMs - offset)
+      .filter((at) => at + this.offsetMs(at) === wallMs)
+      .sort((a, b) => a - b);
+  }
+
+  /** The offset before a change, for a time in the hour that is left out. */
+  private skippedInstant(wallMs: number): number {
+    return wallMs - this.offsetMs(wallMs - 2 * DAY_MS);
+  }
+
+  /**
+   * Instants of the times that a clock showed. Of an hour that comes twice the second is meant where a time comes again, or where times went back.
+   * @param wallMs as the clock showed, in order, but for the hour that comes twice: that may stand twice in a row, or mixed
+   */
+  instants(wallMs: Float64Array): { utcMs: Float64Array } & ClockChanges {
+    const utcMs = new Float64Array(wallMs.length);
+    let [skipped, doubled, overlapping] = [0, 0, 0];
+    const seen = new Set<number>();
+    let again = false;
+    for (let i = 0; i < wallMs.length; i++) {
+      const can = this.instantsOf(wallMs[i]);
+      if (can.length === 0) {
+        skipped++;
+        utcMs[i] = this.skippedInstant(wallMs[i]);
+      } else if (can.length === 1) {
+        again = false;
+        utcMs[i] = can[0];
+      } else {
+        overlapping++;
+        if (wallMs[i] < wallMs[i - 1]) again = true;
+        const second = again || seen.has(wallMs[i]);
+        if (second) doubled++;
+        seen.add(wallMs[i]);
+        utcMs[i] = can[second ? 1 : 0];
+      }
+    }
+    return { utcMs, skipped, doubled, single: overlapping - 2 * doubled };
+  }
+}
+
+/** The zone's winter time, as a fixed zone; the zone's own offset where it has no summer time. @param aboutMs an instant in the year that is meant */
+export function standardZoneMinutes(zone: string, aboutMs: number): number {
+  const fixed = fixedMinutes(zone);
+  if (fixed !== null) return fixed;
+  const year = new Date(aboutMs).getUTCFullYear();
+  return Math.min(zoneOffsetMinutes(zone, Date.UTC(year, 0, 1)), zoneOffsetMinutes(zone, Date.UTC(year, 6, 1)));
+}

@@ -1,0 +1,59 @@
+/** Numbers that loggers write where they have none: the ends of their number ranges, and rows of nines. */
+const MARKERS = [-9999, -999, -99, -999.9, -9999.9, 9999, 99_999, 999_999, 32_767, -32_768, 65_535, 6553.5, 3276.7, -3276.8, 2_147_483_647, -2_147_483_648, 4_294_967_295];
+
+/** What a channel can have shown: outside of it, a value is a fault of the logger. */
+export interface Possible {
+  least: number;
+  most: number;
+}
+
+/** How many values were taken away, and the first of them. */
+export interface Removed {
+  count: number;
+  first: number;
+}
+
+/**
+ * Takes away values that can't have been: changed in place to NaN.
+ * @param possible in the unit of the values
+ */
+export function removeImpossible(values: Float64Array, { least, most }: Possible): Removed {
+  const removed: Removed = { count: 0, first: -1 };
+  for (let i = 0; i < values.length; i++) {
+    if (!(values[i] < least || values[i] > most)) continue;
+    values[i] = Number.NaN;
+    if (removed.count++ === 0) removed.first = i;
+  }
+  return removed;
+}
+
+/** Whether a number, as it stands in a file, is one that loggers write where they have none. */
+export function isMarker(value: number): boolean {
+  return MARKERS.includes(value);
+}
+
+/**
+ * Takes away the numbers that loggers write for none, where they stand far outside of all others: changed in place to NaN.
+ * @param values as they stand in the file, before any unit
+ */
+export function removeMarkers(values: Float64Array): Removed {
+  const removed: Removed = { count: 0, first: -1 };
+  let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  let marked = 0;
+  for (const value of values) {
+    if (isMarker(value)) marked++;
+    else if (!Number.isNaN(value)) {
+      low = Math.min(low, value);
+      high = Math.max(high, value);
+    }
+  }
+  if (marked === 0) return removed;
+  const reach = Math.max(1, high - low);
+  for (let i = 0; i < values.length; i++) {
+    const value = values[i];
+    if (!isMarker(value) || !(value > high + reach || value < low - Math.min(reach, 50))) continue;
+    values[i] = Number.NaN;
+    if (removed.count++ === 0) removed.first = i;
+  }
+  return removed;
+}
