@@ -18,7 +18,8 @@ export const normaliseCommand: CommandEntry = {
   example: "irradant normalise --site roof.site.json < portal-export.csv > production.csv",
   run: async (args) => {
     const { site: sitePath, kind } = readOptions(args, ["site", "kind"], ["site"]);
-    if (kind !== undefined && kind !== "production" && kind !== "weather") throw new UsageError(`--kind: found ${JSON.stringify(kind)}, expected production or weather`);
+    if (kind !== undefined && kind !== "production" && kind !== "weather")
+      throw new UsageError(`--kind: found ${JSON.stringify(kind)}, expected production or weather`);
     const site = await readSite(sitePath as string);
     const table = await readExport(process.stdin, sourceName("-"), Date.now());
     const { applied, said } = normalise(table, site, kind as SeriesKind | undefined);

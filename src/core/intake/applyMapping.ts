@@ -13,8 +13,8 @@ import { convert, gatherBy } from "./convert";
 import type { ColumnMapping, Mapping, Repair } from "./mapping";
 import { possibleOf } from "./possible";
 import { type ArrangedGroup, arrange, arranged } from "./table/arrange";
-import type { RawColumn, RawTable } from "./table/rawTable";
 import { oncePerTime, type TimedRows } from "./table/oncePerTime";
+import type { RawColumn, RawTable } from "./table/rawTable";
 import { ZoneClock } from "./time/zoneClock";
 
 /** A table as a series of ours, with all that was put right on the way. */
@@ -39,7 +39,12 @@ interface GroupRows extends TimedRows {
 export function applyMapping(table: RawTable, mapping: Mapping, site: SiteFile, kind: SeriesKind): Applied {
   const wanted = wantedColumns(table, mapping, kind);
   refuseUnreadable(table, wanted);
-  const repairs: Repair[] = table.notes.map(({ kind: what, text, count, firstLine }) => ({ kind: what, text: `${text}, passed over`, count, line: firstLine }));
+  const repairs: Repair[] = table.notes.map(({ kind: what, text, count, firstLine }) => ({
+    kind: what,
+    text: `${text}, passed over`,
+    count,
+    line: firstLine,
+  }));
   const groups: GroupRows[] = [];
   table.groups.forEach((group, at) => {
     const columns = wanted.get(at);
@@ -47,10 +52,23 @@ export function applyMapping(table: RawTable, mapping: Mapping, site: SiteFile, 
     const place = arrange(group, mapping.dates);
     noteOrder(place, repairs);
     const instants = instantsOf(table, mapping, place, repairs);
-    const rows = oncePerTime(instants, place, group.lines, columns.map(({ raw }) => raw), table.file, repairs);
+    const rows = oncePerTime(
+      instants,
+      place,
+      group.lines,
+      columns.map(({ raw }) => raw),
+      table.file,
+      repairs,
+    );
     const step = tellStep(rows.times);
     if (step) groups.push({ ...rows, step, columns });
-    else throw new FormatError({ file: table.file, line: table.firstLine, found: `${rows.times.length} rows of ${shown(group.key || "the table")}`, expected: "at least two, to tell the interval" });
+    else
+      throw new FormatError({
+        file: table.file,
+        line: table.firstLine,
+        found: `${rows.times.length} rows of ${shown(group.key || "the table")}`,
+        expected: "at least two, to tell the interval",
+      });
   });
   const stepMs = Math.max(...groups.map(({ step }) => step.stepMs));
   refuseInterval(stepMs, table);
@@ -75,7 +93,10 @@ function wantedColumns(table: RawTable, mapping: Mapping, kind: SeriesKind): Map
     file: table.file,
     line: table.firstLine,
     found: `columns ${names.slice(0, 12).map(shown).join(", ")}${names.length > 12 ? ` and ${names.length - 12} more` : ""}`,
-    expected: kind === "production" ? "one that gives the power or energy of an inverter, a string or a meter of the site" : "one that gives light or the temperature of the air",
+    expected:
+      kind === "production"
+        ? "one that gives the power or energy of an inverter, a string or a meter of the site"
+        : "one that gives light or the temperature of the air",
   });
 }
 
@@ -87,7 +108,12 @@ function refuseUnreadable(table: RawTable, wanted: ReadonlyMap<number, { raw: Ra
     for (const { raw } of columns) {
       if (!raw.bad) continue;
       const more = raw.badCount > 1 ? ` (and ${raw.badCount - 1} more in this column)` : "";
-      faults.add({ line: raw.bad.line, key: raw.name, found: `${shown(raw.bad.text)}${more}`, expected: `a number with ${mark}, or an empty cell` });
+      faults.add({
+        line: raw.bad.line,
+        key: raw.name,
+        found: `${shown(raw.bad.text)}${more}`,
+        expected: `a number with ${mark}, or an empty cell`,
+      });
     }
   faults.throwIfAny();
 }
@@ -100,9 +126,16 @@ function noteOrder({ done, times }: ArrangedGroup, repairs: Repair[]): void {
 function instantsOf(table: RawTable, mapping: Mapping, { times }: ArrangedGroup, repairs: Repair[]): Float64Array {
   if (table.absolute) return times;
   const { utcMs, skipped, doubled, single } = new ZoneClock(mapping.zone).instants(times);
-  if (doubled > 0) repairs.push({ kind: "clock-change", text: "the hour that comes twice at the end of summer time, told apart", count: doubled });
-  if (skipped > 0) repairs.push({ kind: "clock-change", text: "times in the hour that summer time leaves out, read as if the clock hadn't been changed yet", count: skipped });
-  if (single > 0 && doubled === 0) repairs.push({ kind: "clock-change", text: "the hour that comes twice stands once; taken for the first", count: single });
+  if (doubled > 0)
+    repairs.push({ kind: "clock-change", text: "the hour that comes twice at the end of summer time, told apart", count: doubled });
+  if (skipped > 0)
+    repairs.push({
+      kind: "clock-change",
+      text: "times in the hour that summer time leaves out, read as if the clock hadn't been changed yet",
+      count: skipped,
+    });
+  if (single > 0 && doubled === 0)
+    repairs.push({ kind: "clock-change", text: "the hour that comes twice stands once; taken for the first", count: single });
   return utcMs;
 }
 
@@ -110,13 +143,27 @@ function refuseInterval(stepMs: number, table: RawTable): void {
   const minutes = stepMs / MINUTE_MS;
   if (minutes >= 1 && minutes <= 60) return;
   const found = minutes >= 1440 ? `an interval of ${Math.round(minutes / 1440)} days` : `an interval of ${minutes.toFixed(0)} minutes`;
-  throw new FormatError({ file: table.file, line: table.firstLine, key: table.timeName, found, expected: "1 to 60 minutes: export the finer data" });
+  throw new FormatError({
+    file: table.file,
+    line: table.firstLine,
+    key: table.timeName,
+    found,
+    expected: "1 to 60 minutes: export the finer data",
+  });
 }
 
 /** All groups on one axis. */
-function placed(groups: readonly GroupRows[], stepMs: number, shiftMs: number, site: SiteFile, repairs: Repair[], table: RawTable): Applied {
+function placed(
+  groups: readonly GroupRows[],
+  stepMs: number,
+  shiftMs: number,
+  site: SiteFile,
+  repairs: Repair[],
+  table: RawTable,
+): Applied {
   const phaseMs = groups[0].step.phaseMs % stepMs;
-  const slotOf = (at: number, { step }: GroupRows) => (step.fit === "straying" ? Math.round((at - shiftMs - phaseMs) / stepMs) : Math.floor((at - shiftMs - phaseMs) / stepMs));
+  const slotOf = (at: number, { step }: GroupRows) =>
+    step.fit === "straying" ? Math.round((at - shiftMs - phaseMs) / stepMs) : Math.floor((at - shiftMs - phaseMs) / stepMs);
   let [first, last] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (const group of groups) {
     first = Math.min(first, slotOf(group.times[0], group));
@@ -126,7 +173,11 @@ function placed(groups: readonly GroupRows[], stepMs: number, shiftMs: number, s
   const grid: Grid = { startMs: first * stepMs + phaseMs, stepMs, count: last - first + 1 };
   const names = groups.reduce((count, { columns }) => count + columns.length, 0);
   if (grid.count * names > SERIES_MOST.cells)
-    throw new FormatError({ file: table.file, found: `${grid.count} intervals of ${names} columns, gaps counted`, expected: `at most ${SERIES_MOST.cells / 1e6} million values: give it in parts` });
+    throw new FormatError({
+      file: table.file,
+      found: `${grid.count} intervals of ${names} columns, gaps counted`,
+      expected: `at most ${SERIES_MOST.cells / 1e6} million values: give it in parts`,
+    });
   const there = new Uint8Array(grid.count);
   const channels = new Map<string, Float64Array>();
   let rows = 0;
@@ -141,19 +192,36 @@ function placed(groups: readonly GroupRows[], stepMs: number, shiftMs: number, s
 
 function noteStep({ step, times }: GroupRows, stepMs: number, repairs: Repair[]): void {
   const minutes = stepMs / MINUTE_MS;
-  if (step.fit === "straying") repairs.push({ kind: "straying-stamps", text: `stamps that stray, put to their intervals of ${minutes} min`, count: times.length });
-  if (step.mixedMinutes.length > 0) repairs.push({ kind: "interval", text: `intervals of different lengths, brought to ${minutes} min`, count: times.length });
-  else if (step.fit === "finer" || step.stepMs < stepMs) repairs.push({ kind: "interval", text: `finer rows, put together to ${minutes} min`, count: times.length });
+  if (step.fit === "straying")
+    repairs.push({ kind: "straying-stamps", text: `stamps that stray, put to their intervals of ${minutes} min`, count: times.length });
+  if (step.mixedMinutes.length > 0)
+    repairs.push({ kind: "interval", text: `intervals of different lengths, brought to ${minutes} min`, count: times.length });
+  else if (step.fit === "finer" || step.stepMs < stepMs)
+    repairs.push({ kind: "interval", text: `finer rows, put together to ${minutes} min`, count: times.length });
 }
 
-function onAxis(group: GroupRows, { raw, mapping }: GroupRows["columns"][number], slots: Int32Array, grid: Grid, site: SiteFile, repairs: Repair[]): Float64Array {
+function onAxis(
+  group: GroupRows,
+  { raw, mapping }: GroupRows["columns"][number],
+  slots: Int32Array,
+  grid: Grid,
+  site: SiteFile,
+  repairs: Repair[],
+): Float64Array {
   const channel = mapping.to as string;
   const unit = unitOf(mapping.unit as string);
   if (!unit) throw new FormatError({ file: channel, found: shown(mapping.unit), expected: "a unit that is known" });
   const own = group.values(raw);
   const lineAt = (row: number) => group.lines[row];
   const markers = removeMarkers(own);
-  if (markers.count > 0) repairs.push({ kind: "no-value", text: "numbers that stand for no value, left out", count: markers.count, line: lineAt(markers.first), column: raw.name });
+  if (markers.count > 0)
+    repairs.push({
+      kind: "no-value",
+      text: "numbers that stand for no value, left out",
+      count: markers.count,
+      line: lineAt(markers.first),
+      column: raw.name,
+    });
   if (mapping.negative) {
     for (let i = 0; i < own.length; i++) own[i] = -own[i];
     repairs.push({ kind: "sign", text: "what is given is told as negative, turned", count: own.length, column: raw.name });
@@ -163,10 +231,32 @@ function onAxis(group: GroupRows, { raw, mapping }: GroupRows["columns"][number]
   const mostPerStep = mostEnergyWh(channel, site, hours);
   const { values, resets } = convert(own, group.times, { channel, unit, form: mapping.form, stepMs: rowStepMs, mostPerStep });
   if (mapping.form === "counter" || mapping.form === "day-counter")
-    repairs.push({ kind: "counter", text: mapping.form === "counter" ? "a counter, made what it counted in each interval" : "a counter of the day, made what it counted in each interval", count: own.length, column: raw.name });
-  if (resets.length > 0) repairs.push({ kind: "counter-reset", text: "a counter that fell or sprang, bridged", count: resets.length, line: lineAt(resets[0]), column: raw.name });
+    repairs.push({
+      kind: "counter",
+      text:
+        mapping.form === "counter"
+          ? "a counter, made what it counted in each interval"
+          : "a counter of the day, made what it counted in each interval",
+      count: own.length,
+      column: raw.name,
+    });
+  if (resets.length > 0)
+    repairs.push({
+      kind: "counter-reset",
+      text: "a counter that fell or sprang, bridged",
+      count: resets.length,
+      line: lineAt(resets[0]),
+      column: raw.name,
+    });
   const removed = removeImpossible(values, possibleOf(channel, site, hours));
-  if (removed.count > 0) repairs.push({ kind: "impossible", text: "values that can't have been, left out", count: removed.count, line: lineAt(removed.first), column: raw.name });
+  if (removed.count > 0)
+    repairs.push({
+      kind: "impossible",
+      text: "values that can't have been, left out",
+      count: removed.count,
+      line: lineAt(removed.first),
+      column: raw.name,
+    });
   return gather(values, slots, grid, gatherBy(channel));
 }
 
@@ -182,4 +272,3 @@ function mostEnergyWh(channel: string, site: SiteFile, hours: number): number {
   if (/\.(?:ac|dc)_w$/.test(channel)) return possibleOf(channel, site, hours).most * Math.max(hours, 1 / 60);
   return Number.POSITIVE_INFINITY;
 }
-

@@ -35,13 +35,21 @@ export interface Converted {
  * @param times of the values, ms
  * @param mostPerStep more energy than can come in one interval, Wh
  */
-export function convert(values: Float64Array, times: Float64Array, { channel, unit, form, stepMs, mostPerStep }: { channel: string; unit: Unit; form: Form; stepMs: number; mostPerStep: number }): Converted {
+export function convert(
+  values: Float64Array,
+  times: Float64Array,
+  { channel, unit, form, stepMs, mostPerStep }: { channel: string; unit: Unit; form: Form; stepMs: number; mostPerStep: number },
+): Converted {
   const base = values.map((value) => inBase(value, unit));
   const wanted = wantedOf(channel);
   const hours = stepMs / HOUR_MS;
   const factor = channelFactor(channel);
   if (wanted === "counter") return asCounter(base, form, hours, factor);
-  if (form === "mean") return { values: wanted === "sum" && unit.dimension === "power" ? base.map((value) => value * hours) : scaled(base, factor), resets: [] };
+  if (form === "mean")
+    return {
+      values: wanted === "sum" && unit.dimension === "power" ? base.map((value) => value * hours) : scaled(base, factor),
+      resets: [],
+    };
   const { sums, resets } = form === "interval" ? { sums: base, resets: [] } : countedSums(base, times, form, stepMs, mostPerStep);
   return { values: wanted === "mean" ? sums.map((value) => (value / hours) * factor) : scaled(sums, factor), resets };
 }

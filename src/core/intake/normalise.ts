@@ -61,7 +61,10 @@ function sayNormalised(table: RawTable, proposal: Proposal, { series, repairs, r
       unit: unit?.name ?? null,
       form,
       sure,
-      why: to !== null && !series.channels.has(to) ? `of the other kind (${to}): read with --kind ${kind === "production" ? "weather" : "production"}` : why,
+      why:
+        to !== null && !series.channels.has(to)
+          ? `of the other kind (${to}): read with --kind ${kind === "production" ? "weather" : "production"}`
+          : why,
     })),
     repairs,
     doubts,

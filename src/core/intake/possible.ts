@@ -32,7 +32,10 @@ export function possibleOf(channel: string, site: SiteFile, stepHours: number): 
   const inverter = site.inverters.find(({ id }) => id === owner);
   const pvString = site.strings.find(({ id }) => id === owner);
   if (inverter) {
-    const branches = inverter.kind === "micro" ? site.strings.filter((entry) => entry.inverter === owner).reduce((sum, { modules }) => sum + modules, 0) : 1;
+    const branches =
+      inverter.kind === "micro"
+        ? site.strings.filter((entry) => entry.inverter === owner).reduce((sum, { modules }) => sum + modules, 0)
+        : 1;
     const rated = inverter.acRatedW * Math.max(1, branches);
     return { least: -UNDER_NOTHING * rated, most: OVER_RATING * rated };
   }

@@ -14,8 +14,8 @@ import { asMeans, ClearSkies, columnLags, referenceRank } from "./sun/reference"
 import { type ArrangedGroup, arrange, arranged } from "./table/arrange";
 import { saysEnd } from "./table/findTime";
 import type { RawTable } from "./table/rawTable";
-import type { DateOrder } from "./time/dateText";
 import { tellDateOrder, usualOrder } from "./time/dateOrder";
+import type { DateOrder } from "./time/dateText";
 import { CONTRADICTED_MINUTES, type StampsAt, type ToldZone, tellZone } from "./time/tellZone";
 import { standardZoneMinutes } from "./time/zoneClock";
 import { zoneHint } from "./time/zoneText";
@@ -48,7 +48,10 @@ interface Ground {
 /** Proposes what each column is, zone, unit and interval. */
 export function propose(table: RawTable, site: SiteFile): Proposal {
   const sample = table.heading.join(" ");
-  const { order, told } = tellDateOrder(table.groups.map(({ times }) => times), usualOrder(site.location.timeZone, sample));
+  const { order, told } = tellDateOrder(
+    table.groups.map(({ times }) => times),
+    usualOrder(site.location.timeZone, sample),
+  );
   const groups = table.groups.map((group) => arrange(group, order));
   const steps = groups.map(({ times }) => tellStep(Float64Array.from(new Set(times)).sort()));
   const ground: Ground = { table, site, order, groups, steps, skies: new ClearSkies(site) };
@@ -96,7 +99,8 @@ function valuesOf({ group, raw }: ReadColumn, { groups }: Ground): Float64Array 
 /** How a column's values add up: powers are means; of energies it is told by how they stand to each other. */
 function tellForm(column: ReadColumn, ground: Ground): void {
   const { quantity } = column.sense;
-  const sums = quantity === "energy" || column.unit?.dimension === "energy" || column.unit?.dimension === "irradiation" || column.to?.endsWith(".kwh");
+  const sums =
+    quantity === "energy" || column.unit?.dimension === "energy" || column.unit?.dimension === "irradiation" || column.to?.endsWith(".kwh");
   if (!sums) {
     if (quantity === "rain") column.form = tellRain(column, ground);
     return;
@@ -115,7 +119,9 @@ function tellRain(column: ReadColumn, ground: Ground) {
 
 /** The column by which the clock is told. */
 function referenceOf(columns: readonly ReadColumn[], ground: Ground): ReadColumn | null {
-  const ranked = columns.map((column) => ({ column, rank: referenceRank(column) * 1e9 + filled(column) })).filter(({ rank, column }) => rank >= 1e9 && ground.steps[column.group]);
+  const ranked = columns
+    .map((column) => ({ column, rank: referenceRank(column) * 1e9 + filled(column) }))
+    .filter(({ rank, column }) => rank >= 1e9 && ground.steps[column.group]);
   return ranked.sort((a, b) => b.rank - a.rank)[0]?.column ?? null;
 }
 
@@ -150,7 +156,12 @@ function tellClock(ground: Ground, lags: readonly DayLag[], reference: ReadColum
   const told = tellZone(signs, lags);
   if (!table.absolute) return told;
   const stamps = saysStamps ?? told.stamps;
-  return { ...told, zone: "UTC", stamps, reasons: ["each stamp says how far it is ahead of UTC", ...told.reasons.filter((reason) => /^the sun/.test(reason))] };
+  return {
+    ...told,
+    zone: "UTC",
+    stamps,
+    reasons: ["each stamp says how far it is ahead of UTC", ...told.reasons.filter((reason) => /^the sun/.test(reason))],
+  };
 }
 
 /** The unit of a column that doesn't say it: by what a clear sky would give, by what the parts can give, by how large values get. */
@@ -163,9 +174,15 @@ function tellUnit(column: ReadColumn, ground: Ground): void {
     return;
   }
   const sorted = values.sort();
-  if (/temperature/.test(quantity)) column.unit = temperatureUnit(at(sorted, 0.01), at(sorted, 0.99), quantity !== "device-temperature" && quantity !== "module-temperature");
+  if (/temperature/.test(quantity))
+    column.unit = temperatureUnit(
+      at(sorted, 0.01),
+      at(sorted, 0.99),
+      quantity !== "device-temperature" && quantity !== "module-temperature",
+    );
   else if (quantity === "power" || quantity === "energy") column.unit = powerUnit(column, ground, sorted);
-  else if (/^(?:ghi|dni|dhi|in-plane|light)$/.test(quantity)) column.unit = at(sorted, 0.999) < 2.5 ? (unitOf("kW/m²") as Unit) : (unitOf("W/m²") as Unit);
+  else if (/^(?:ghi|dni|dhi|in-plane|light)$/.test(quantity))
+    column.unit = at(sorted, 0.999) < 2.5 ? (unitOf("kW/m²") as Unit) : (unitOf("W/m²") as Unit);
   else if (quantity === "illuminance") column.unit = at(sorted, 0.999) < 400 ? (unitOf("klx") as Unit) : (unitOf("lx") as Unit);
   else column.unit = silentUnits(quantity)[0];
 }
@@ -179,7 +196,10 @@ function powerUnit(column: ReadColumn, ground: Ground, sorted: Float64Array): Un
   const units = named.map((name) => ({ unit: unitOf(name) as Unit, perBase: 1 }));
   if (!Number.isNaN(scale)) return nearestUnit(units, scale, 0.9);
   // No clear day: the most that came lies near what the site can give.
-  const rating = column.to?.startsWith("meter.") ? sum(ground.site.inverters.map(({ acRatedW }) => acRatedW)) : (ground.site.inverters.find(({ id }) => column.to?.startsWith(`${id}.`))?.acRatedW ?? sum(ground.site.inverters.map(({ acRatedW }) => acRatedW)));
+  const rating = column.to?.startsWith("meter.")
+    ? sum(ground.site.inverters.map(({ acRatedW }) => acRatedW))
+    : (ground.site.inverters.find(({ id }) => column.to?.startsWith(`${id}.`))?.acRatedW ??
+      sum(ground.site.inverters.map(({ acRatedW }) => acRatedW)));
   const perHour = column.form === "interval" ? HOUR_MS / (ground.steps[column.group]?.stepMs ?? HOUR_MS) : 1;
   if (column.form === "counter" || column.form === "day-counter") return unitOf("kWh") as Unit;
   return nearestUnit(units, Math.max(1e-9, at(sorted, 0.995)) * perHour, 0.5 * rating);
@@ -190,16 +210,32 @@ const sum = (values: readonly number[]): number => values.reduce((total, value) 
 /** A file's best days give so much of the clear sky at most and at least, or the unit is in doubt. */
 const SCALE = { least: 0.12, most: 1.6 } as const;
 
-function doubtsOf(columns: readonly ReadColumn[], clock: ToldZone, ground: Ground, reference: ReadColumn | null, lags: readonly DayLag[], ordered: boolean): string[] {
+function doubtsOf(
+  columns: readonly ReadColumn[],
+  clock: ToldZone,
+  ground: Ground,
+  reference: ReadColumn | null,
+  lags: readonly DayLag[],
+  ordered: boolean,
+): string[] {
   const out: string[] = [];
-  if (!ordered) out.push(`Whether dates are day first or month first can't be told from this table; they were read ${ground.order === "mdy" ? "month first" : "day first"}.`);
+  if (!ordered)
+    out.push(
+      `Whether dates are day first or month first can't be told from this table; they were read ${ground.order === "mdy" ? "month first" : "day first"}.`,
+    );
   if (Math.abs(clock.offMinutes) > CONTRADICTED_MINUTES)
-    out.push(`The sun contradicts this clock: on ${clock.days} clear days it lies ${Math.round(Math.abs(clock.offMinutes))} minutes ${clock.offMinutes > 0 ? "before" : "after"} the stamps.`);
+    out.push(
+      `The sun contradicts this clock: on ${clock.days} clear days it lies ${Math.round(Math.abs(clock.offMinutes))} minutes ${clock.offMinutes > 0 ? "before" : "after"} the stamps.`,
+    );
   const scale = reference?.unit ? clearScale(lags) * reference.unit.factor : Number.NaN;
   if (reference && !Number.isNaN(scale) && (scale > SCALE.most || scale < SCALE.least))
-    out.push(`In ${reference.unit?.name} the best days of "${reference.name}" are ${scale.toPrecision(2)} times the clear sky: is the unit right?`);
-  for (const column of columns) if (column.to !== null && !column.sure) out.push(`"${column.name}" was taken for ${column.to}: ${column.why}.`);
+    out.push(
+      `In ${reference.unit?.name} the best days of "${reference.name}" are ${scale.toPrecision(2)} times the clear sky: is the unit right?`,
+    );
+  for (const column of columns)
+    if (column.to !== null && !column.sure) out.push(`"${column.name}" was taken for ${column.to}: ${column.why}.`);
   const light = columns.find(({ to, sense }) => to === "ghi" && sense.quantity === "light");
-  if (light && !ground.table.absolute && lags.length > 0 && median(lags.map(({ agreement }) => agreement)) < 0.98) out.push(`"${light.name}" may be measured in the array's plane.`);
+  if (light && !ground.table.absolute && lags.length > 0 && median(lags.map(({ agreement }) => agreement)) < 0.98)
+    out.push(`"${light.name}" may be measured in the array's plane.`);
   return out;
 }

@@ -1,5 +1,5 @@
-import { FormatError } from "../errors/formatError";
 import { TooLargeError } from "../errors/errors";
+import { FormatError } from "../errors/formatError";
 import { ExportReader } from "./table/exportReader";
 import type { RawTable } from "./table/rawTable";
 import { readSheets } from "./table/sheets";
@@ -15,7 +15,12 @@ const MOST_SHEET_BYTES = 60_000_000;
  * @param onRead told how many bytes have been read
  * @throws FormatError naming the line and what was expected
  */
-export async function readExport(bytes: AsyncIterable<Uint8Array>, file: string, nowMs: number, onRead?: (count: number) => void): Promise<RawTable> {
+export async function readExport(
+  bytes: AsyncIterable<Uint8Array>,
+  file: string,
+  nowMs: number,
+  onRead?: (count: number) => void,
+): Promise<RawTable> {
   const text = new TextPieces();
   const reader = new ExportReader(file, nowMs);
   let packed: Uint8Array[] | null = null;
@@ -24,7 +29,8 @@ export async function readExport(bytes: AsyncIterable<Uint8Array>, file: string,
     if (count === 0 && isPacked(piece)) packed = [];
     count += piece.length;
     if (packed) {
-      if (count > MOST_SHEET_BYTES) throw new TooLargeError(`found over ${MOST_SHEET_BYTES / 1e6} MB, expected at most that for a spreadsheet: save it as CSV`, file);
+      if (count > MOST_SHEET_BYTES)
+        throw new TooLargeError(`found over ${MOST_SHEET_BYTES / 1e6} MB, expected at most that for a spreadsheet: save it as CSV`, file);
       packed.push(piece);
     } else reader.push(text.push(piece));
     onRead?.(count);

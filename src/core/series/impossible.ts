@@ -1,5 +1,8 @@
 /** Numbers that loggers write where they have none: the ends of their number ranges, and rows of nines. */
-const MARKERS = [-9999, -999, -99, -999.9, -9999.9, 9999, 99_999, 999_999, 32_767, -32_768, 65_535, 6553.5, 3276.7, -3276.8, 2_147_483_647, -2_147_483_648, 4_294_967_295];
+const MARKERS = [
+  -9999, -999, -99, -999.9, -9999.9, 9999, 99_999, 999_999, 32_767, -32_768, 65_535, 6553.5, 3276.7, -3276.8, 2_147_483_647, -2_147_483_648,
+  4_294_967_295,
+];
 
 /** What a channel can have shown: outside of it, a value is a fault of the logger. */
 export interface Possible {

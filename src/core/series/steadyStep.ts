@@ -36,7 +36,8 @@ export function tellStep(times: Float64Array): SteadyStep | null {
   const gaps = [...counts].sort((a, b) => b[1] - a[1] || a[0] - b[0]);
   const total = gaps.reduce((sum, [, count]) => sum + count, 0);
   const [commonest, count] = gaps[0];
-  const steady = count >= STEADY_SHARE * total || USUAL_MINUTES.includes(commonest / MINUTE_MS) && count >= 0.2 * total && !strays(gaps, total);
+  const steady =
+    count >= STEADY_SHARE * total || (USUAL_MINUTES.includes(commonest / MINUTE_MS) && count >= 0.2 * total && !strays(gaps, total));
   const own = steady ? commonest : usualOf(middleGap(gaps, total));
   const mixed = steady ? mixedSteps(gaps, own) : [];
   const stepMs = Math.max(MINUTE_MS, ...mixed, own);

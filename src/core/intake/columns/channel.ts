@@ -31,12 +31,29 @@ export function channelOf(sense: Sense, site: SiteFile): Place {
     case "temperature":
       return guessed("t_air", "a temperature that isn't said to be anything else");
     default:
-      return sense.quantity === "light" ? guessed("ghi", "light that isn't said to be in the array's plane") : known(ONE_CHANNEL[sense.quantity]);
+      return sense.quantity === "light"
+        ? guessed("ghi", "light that isn't said to be in the array's plane")
+        : known(ONE_CHANNEL[sense.quantity]);
   }
 }
 
 /** Channels of which a site has one. */
-const ONE_CHANNEL: Record<Exclude<Quantity, "power" | "energy" | "voltage" | "current" | "device-temperature" | "charge" | "in-plane" | "module-temperature" | "temperature" | "light">, string> = {
+const ONE_CHANNEL: Record<
+  Exclude<
+    Quantity,
+    | "power"
+    | "energy"
+    | "voltage"
+    | "current"
+    | "device-temperature"
+    | "charge"
+    | "in-plane"
+    | "module-temperature"
+    | "temperature"
+    | "light"
+  >,
+  string
+> = {
   ghi: "ghi",
   dni: "dni",
   dhi: "dhi",
@@ -82,9 +99,14 @@ function powerPlace(sense: Sense, site: SiteFile): Place {
   if (module) return module;
   if (sense.meter && !inverter) return known(`meter.${meterId(sense)}.kwh`);
   if (pvString || partOf(sense, "string") || partOf(sense, "tracker"))
-    return pvString && alone(pvString, site) ? guessed(`${pvString.inverter}.dc_w`, "the inverter's only string") : nowhere("a string's power; its current and voltage are compared");
+    return pvString && alone(pvString, site)
+      ? guessed(`${pvString.inverter}.dc_w`, "the inverter's only string")
+      : nowhere("a string's power; its current and voltage are compared");
   const found = inverterOf(sense, site);
-  if (!found) return sense.side === "dc" ? nowhere("the DC power of several inverters together") : guessed("meter.site.kwh", "the power of all inverters together, as a meter would count it");
+  if (!found)
+    return sense.side === "dc"
+      ? nowhere("the DC power of several inverters together")
+      : guessed("meter.site.kwh", "the power of all inverters together, as a meter would count it");
   const channel = `${found.inverter.id}.${sense.side === "dc" ? "dc_w" : "ac_w"}`;
   return found.sure ? known(channel) : guessed(channel, "by the number in its name");
 }
@@ -106,8 +128,11 @@ function stringOf(sense: Sense, site: SiteFile): PvString | null {
   if (first === undefined) return null;
   const inverter = partOf(sense, "inverter") ? inverterOf(sense, site)?.inverter : undefined;
   const own = inverter ? stringsOf(site, inverter.id) : site.strings;
-  if (second !== undefined && site.inverters.length > 1) return nthString(stringsOf(site, byNumber(site.inverters, first)?.id ?? ""), second);
-  const byName = site.strings.filter(({ id }) => Number(/(\d+)$/.exec(id)?.[1] ?? Number.NaN) === first && own.some((entry) => entry.id === id));
+  if (second !== undefined && site.inverters.length > 1)
+    return nthString(stringsOf(site, byNumber(site.inverters, first)?.id ?? ""), second);
+  const byName = site.strings.filter(
+    ({ id }) => Number(/(\d+)$/.exec(id)?.[1] ?? Number.NaN) === first && own.some((entry) => entry.id === id),
+  );
   return byName.length === 1 ? byName[0] : nthString(own, first);
 }
 
@@ -122,7 +147,10 @@ function stringPlace(sense: Sense, site: SiteFile, ending: "dc_a" | "dc_v"): Pla
   const own = stringsOf(site, inverter.id);
   const tracker = partOf(sense, "tracker");
   const onTracker = tracker && tracker.numbers.length > 0 ? onInput(own, inverter, tracker.numbers[0]) : own;
-  if (onTracker.length === 1) return tracker || own.length === 1 ? known(`${onTracker[0].id}.${ending}`) : guessed(`${onTracker[0].id}.${ending}`, "the inverter's only string");
+  if (onTracker.length === 1)
+    return tracker || own.length === 1
+      ? known(`${onTracker[0].id}.${ending}`)
+      : guessed(`${onTracker[0].id}.${ending}`, "the inverter's only string");
   if (onTracker.length === 0) return nowhere("an input without a string");
   if (ending === "dc_v" && tracker) return guessed(`${onTracker[0].id}.dc_v`, "one of the strings in parallel on this input");
   return nowhere(`the sum of ${onTracker.length} strings; each one's own is compared`);
@@ -165,7 +193,11 @@ function modulePlace(sense: Sense, site: SiteFile, pvString: PvString | null): P
 
 function ofPlane(sense: Sense, site: SiteFile, name: "poa" | "t_module"): Place {
   const part = partOf(sense, "plane");
-  const own = part?.id ? site.planes.find(({ id }) => id === part.id) : part?.numbers.length ? byNumber(site.planes, part.numbers[0]) : undefined;
+  const own = part?.id
+    ? site.planes.find(({ id }) => id === part.id)
+    : part?.numbers.length
+      ? byNumber(site.planes, part.numbers[0])
+      : undefined;
   if (own) return known(`${name}.${own.id}`);
   if (site.planes.length === 1) return known(`${name}.${site.planes[0].id}`);
   return guessed(`${name}.${largestPlane(site)}`, "the plane with the most power");

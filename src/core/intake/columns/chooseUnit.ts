@@ -47,6 +47,7 @@ export function temperatureUnit(least: number, most: number, air: boolean): Unit
  * @param expected of the same, in the base
  */
 export function nearestUnit(units: readonly { unit: Unit; perBase: number }[], level: number, expected: number): Unit {
-  const distance = ({ unit: own, perBase }: { unit: Unit; perBase: number }) => Math.abs(Math.log((level * own.factor * perBase) / expected));
+  const distance = ({ unit: own, perBase }: { unit: Unit; perBase: number }) =>
+    Math.abs(Math.log((level * own.factor * perBase) / expected));
   return units.reduce((a, b) => (distance(b) < distance(a) ? b : a)).unit;
 }

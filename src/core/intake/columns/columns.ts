@@ -78,11 +78,25 @@ function placed(column: Pick<ReadColumn, "group" | "index" | "name" | "raw">, si
   const place = channelOf(sense, site);
   const unit = column.raw.cellUnit ? baseOf(column.raw.cellUnit) : sense.unit;
   const rest = { unit, form: "mean" as Form, sense };
-  return place.channel === null ? { ...column, ...rest, to: null, sure: false, why: place.why } : { ...column, ...rest, to: place.channel, sure: place.sure, why: place.how };
+  return place.channel === null
+    ? { ...column, ...rest, to: null, sure: false, why: place.why }
+    : { ...column, ...rest, to: place.channel, sure: place.sure, why: place.how };
 }
 
 /** Cells with units of their own are in the base unit already. */
 function baseOf({ dimension }: Unit): Unit {
-  const names: Partial<Record<Unit["dimension"], string>> = { power: "W", energy: "Wh", current: "A", voltage: "V", temperature: "°C", irradiance: "W/m²", irradiation: "Wh/m²", speed: "m/s", length: "mm", illuminance: "lx", share: "%" };
+  const names: Partial<Record<Unit["dimension"], string>> = {
+    power: "W",
+    energy: "Wh",
+    current: "A",
+    voltage: "V",
+    temperature: "°C",
+    irradiance: "W/m²",
+    irradiation: "Wh/m²",
+    speed: "m/s",
+    length: "mm",
+    illuminance: "lx",
+    share: "%",
+  };
   return unitOf(names[dimension] ?? "W") as Unit;
 }

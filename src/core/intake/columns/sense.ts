@@ -1,6 +1,6 @@
 import type { SiteFile } from "../../site/siteSchema";
 import { type Heading, readHeading, wordsOf } from "./heading";
-import { type Dimension, type Unit } from "./units";
+import type { Dimension, Unit } from "./units";
 import { classesOf, PART_WORDS, type PartKind, type WordClass } from "./vocabulary";
 
 /** What a column measures, before it is said of which part. */
@@ -88,7 +88,9 @@ function partsIn(heading: Heading, site: SiteFile): { parts: NamedPart[]; rest: 
   for (let k = 0; k < rest.length; k++) {
     const kind = partKind(rest[k], rest[k + 1], heading);
     const numbers: number[] = [];
-    if (kind) while (k + 1 < rest.length && placeNumber(rest[k + 1], numbers.length === 0) !== null) numbers.push(placeNumber(rest[++k], numbers.length === 0) as number);
+    if (kind)
+      while (k + 1 < rest.length && placeNumber(rest[k + 1], numbers.length === 0) !== null)
+        numbers.push(placeNumber(rest[++k], numbers.length === 0) as number);
     if (kind) parts.push({ kind, numbers });
     // A word that names a part can say what is measured too ("module temperature", "u 1").
     const word = kind && numbers.length > 0 ? rest[k - numbers.length] : rest[k];
@@ -125,7 +127,9 @@ interface SiteName {
 /** The site's own names, the longest first: "s1" mustn't be found in "s1-east". */
 function siteNames(site: SiteFile): SiteName[] {
   const of = (kind: PartKind, entries: readonly { id: string; name?: unknown }[]) =>
-    entries.flatMap(({ id, name }) => [id, ...(typeof name === "string" ? [name] : [])].map((text) => ({ kind, id, words: wordsOf(text) })));
+    entries.flatMap(({ id, name }) =>
+      [id, ...(typeof name === "string" ? [name] : [])].map((text) => ({ kind, id, words: wordsOf(text) })),
+    );
   const all = [...of("string", site.strings), ...of("inverter", site.inverters), ...of("plane", site.planes)];
   return all.filter(({ words }) => words.length > 0).sort((a, b) => b.words.join("").length - a.words.join("").length);
 }
@@ -185,13 +189,15 @@ function storageOf(dimension: Dimension | null, has: Has): Quantity | { why: str
 }
 
 function electricalOf(dimension: Dimension | null, has: Has): Quantity | { why: string } | null {
-  if (dimension === "voltage" || (dimension === null && has("voltage") && !has("power"))) return has("ac") ? none("a voltage on the AC side") : "voltage";
+  if (dimension === "voltage" || (dimension === null && has("voltage") && !has("power")))
+    return has("ac") ? none("a voltage on the AC side") : "voltage";
   if (dimension === "power" || dimension === "energy") {
     if (has("consumed")) return none("what is used or bought, not what the array gives");
     if (has("fedIn")) return none("what was fed in after the house took its share");
     return dimension;
   }
-  if (dimension === "current" || (dimension === null && has("current") && !has("energy") && !has("power"))) return has("ac") ? none("a current on the AC side") : "current";
+  if (dimension === "current" || (dimension === null && has("current") && !has("energy") && !has("power")))
+    return has("ac") ? none("a current on the AC side") : "current";
   if (dimension !== null) return null;
   if (has("other")) return none("nothing that is compared");
   if (has("consumed")) return none("what is used or bought, not what the array gives");

@@ -3,13 +3,45 @@ import type { ReadColumn } from "./columns";
 
 /** Puts columns to their places together: what names no part by its order, what comes twice once, sums aside. Changes the columns. */
 export function settleColumns(columns: ReadColumn[], site: SiteFile): void {
+  namelessPower(columns, site);
   sumsByMeterAlone(columns, site);
-  inOrder(columns, "power", site.inverters.map(({ id }) => `${id}.ac_w`), "inverters");
-  inOrder(columns, "current", site.strings.map(({ id }) => `${id}.dc_a`), "strings");
-  inOrder(columns, "voltage", site.strings.map(({ id }) => `${id}.dc_v`), "strings");
+  inOrder(
+    columns,
+    "power",
+    site.inverters.map(({ id }) => `${id}.ac_w`),
+    "inverters",
+  );
+  inOrder(
+    columns,
+    "current",
+    site.strings.map(({ id }) => `${id}.dc_a`),
+    "strings",
+  );
+  inOrder(
+    columns,
+    "voltage",
+    site.strings.map(({ id }) => `${id}.dc_v`),
+    "strings",
+  );
   arraySide(columns);
   sumsAside(columns, site);
   eachOnce(columns);
+}
+
+/** A table that says nothing of its columns, with as many as there are inverters, holds their power. */
+function namelessPower(columns: ReadColumn[], site: SiteFile): void {
+  if (columns.some(({ to, sense }) => to !== null || sense.quantity !== null)) return;
+  const told = columns.filter(({ raw }) => raw.badCount === 0 && raw.values.some((value) => value > 0));
+  if (told.length !== site.inverters.length) return;
+  told.forEach((column, k) => {
+    const sense = { ...column.sense, quantity: "power" as const };
+    Object.assign(column, {
+      sense,
+      to: `${site.inverters[k].id}.ac_w`,
+      sure: false,
+      why: "nothing says what it is; there are as many columns as inverters",
+    });
+  });
 }
 
 /** Without words of a part, the power of several inverters may still stand a column each: as many columns as there are inverters. */
@@ -35,7 +67,8 @@ function sumsByMeterAlone(columns: ReadColumn[], site: SiteFile): void {
   if (site.inverters.length < 2) return;
   for (const column of columns) {
     const named = column.sense.parts.some(({ kind }) => kind === "inverter");
-    if (isSum(column) && !named && column.to?.endsWith(".ac_w") && !column.sure) Object.assign(column, { to: "meter.site.kwh", sure: false, why: "the power of all inverters together" });
+    if (isSum(column) && !named && column.to?.endsWith(".ac_w") && !column.sure)
+      Object.assign(column, { to: "meter.site.kwh", sure: false, why: "the power of all inverters together" });
   }
 }
 
@@ -43,9 +76,12 @@ function sumsByMeterAlone(columns: ReadColumn[], site: SiteFile): void {
 function arraySide(columns: ReadColumn[]): void {
   for (const column of columns) {
     if (column.sense.side !== "pv" || !column.to?.endsWith(".ac_w")) continue;
-    const other = columns.find((entry) => entry !== column && entry.to === column.to && entry.sense.side === "ac" && entry.sense.quantity === column.sense.quantity);
+    const other = columns.find(
+      (entry) => entry !== column && entry.to === column.to && entry.sense.side === "ac" && entry.sense.quantity === column.sense.quantity,
+    );
     const dc = column.to.replace(".ac_w", ".dc_w");
-    if (other && !columns.some((entry) => entry.to === dc)) Object.assign(column, { to: dc, sure: false, why: "the array's side, beside a column of the AC side" });
+    if (other && !columns.some((entry) => entry.to === dc))
+      Object.assign(column, { to: dc, sure: false, why: "the array's side, beside a column of the AC side" });
   }
 }
 
@@ -54,7 +90,8 @@ function sumsAside(columns: ReadColumn[], site: SiteFile): void {
   if (inverters.length === 0) return;
   for (const column of columns) {
     if (column.to !== "meter.site.kwh") continue;
-    if (inverters.length === site.inverters.length) Object.assign(column, { to: null, sure: true, why: "the sum of the inverters, which stand on their own" });
+    if (inverters.length === site.inverters.length)
+      Object.assign(column, { to: null, sure: true, why: "the sum of the inverters, which stand on their own" });
   }
 }
 
@@ -78,5 +115,13 @@ function rank({ sense, sure, form, unit, raw }: ReadColumn, channel: string): nu
   const values = raw.values.reduce((count, value) => count + (Number.isNaN(value) ? 0 : 1), 0) / Math.max(1, raw.values.length);
   const wanted = channel.endsWith(".kwh") ? form === "counter" : form === "mean";
   const interval = form === "interval" ? 1.5 : 0;
-  return (values > 0.02 ? 8 : 0) + (wanted ? 4 : interval) + (sure ? 2 : 0) + (sense.side === "ac" ? 1 : 0) + (unit ? 0.5 : 0) + (raw.badCount === 0 ? 0.25 : -4) + values / 10;
+  return (
+    (values > 0.02 ? 8 : 0) +
+    (wanted ? 4 : interval) +
+    (sure ? 2 : 0) +
+    (sense.side === "ac" ? 1 : 0) +
+    (unit ? 0.5 : 0) +
+    (raw.badCount * 2 > raw.values.length ? -6 : 0) +
+    values / 10
+  );
 }

@@ -1,8 +1,8 @@
 import { expectedOutput } from "../../expected/expectedOutput";
 import type { Grid } from "../../series/grid";
+import type { SiteFile } from "../../site/siteSchema";
 import { clearSkyGhiWm2 } from "../../sky/clearSky";
 import { linkeTurbidityAt } from "../../sky/turbidity";
-import type { SiteFile } from "../../site/siteSchema";
 import { extraterrestrialNormalWm2 } from "../../sun/extraterrestrial";
 import { litSun } from "../../sun/litInterval";
 

@@ -20,6 +20,9 @@ export const LAGS = {
   parts: 24,
   /** Of a day that is clear enough to tell the time, cloud takes little: its curve is the clear sky's but for its size. */
   leastAgreement: 0.97,
+  /** Days that follow the clear sky so closely tell the time best; where there are some, the others aren't asked. */
+  closeAgreement: 0.995,
+  leastClose: 3,
   /** A zone can be off by half a day from the site's own. */
   mostMinutes: 12 * 60,
   coarseMinutes: 20,
@@ -85,10 +88,18 @@ export function dayLags(wallMs: Float64Array, values: Float64Array, stepMs: numb
     const lag = lagOf(wallMs.subarray(day.from, day.to), values.subarray(day.from, day.to), stepMs, day.wallMs, clear, aboutMinutes);
     if (lag) out.push(lag);
   }
-  return out;
+  const close = out.filter(({ agreement }) => agreement >= LAGS.closeAgreement);
+  return close.length >= LAGS.leastClose ? close : out;
 }
 
-function lagOf(wallMs: Float64Array, values: Float64Array, stepMs: number, dayMs: number, clear: ClearCurve, aboutMinutes: number): DayLag | null {
+function lagOf(
+  wallMs: Float64Array,
+  values: Float64Array,
+  stepMs: number,
+  dayMs: number,
+  clear: ClearCurve,
+  aboutMinutes: number,
+): DayLag | null {
   const lit = values.reduce((sum, value) => sum + (value > 0 ? 1 : 0), 0);
   if ((lit * stepMs) / HOUR_MS < LAGS.leastLitHours) return null;
   const reach = LAGS.mostMinutes * MINUTE_MS + HOUR_MS;

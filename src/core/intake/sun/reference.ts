@@ -49,8 +49,14 @@ export function referenceRank({ to }: ReadColumn): number {
 }
 
 /** A column's sunniest days held against the clear sky of its channel. */
-export function columnLags(column: Pick<ReadColumn, "to">, wallMs: Float64Array, means: Float64Array, stepMs: number, skies: ClearSkies, aboutMinutes: number): DayLag[] {
+export function columnLags(
+  column: Pick<ReadColumn, "to">,
+  wallMs: Float64Array,
+  means: Float64Array,
+  stepMs: number,
+  skies: ClearSkies,
+  aboutMinutes: number,
+): DayLag[] {
   const curve = column.to === null ? null : skies.curve(column.to);
   return curve ? dayLags(wallMs, means, stepMs, curve, aboutMinutes) : [];
 }
-

@@ -71,7 +71,9 @@ export class ExportReader {
       const head = this.headRows(delimiter);
       return { delimiter, head, shape: tellShape(head, usual) };
     });
-    const best = tried.map((entry) => ({ ...entry, score: entry.shape ? score(entry.shape, entry.head) : 0 })).sort((a, b) => b.score - a.score)[0];
+    const best = tried
+      .map((entry) => ({ ...entry, score: entry.shape ? score(entry.shape, entry.head) : 0 }))
+      .sort((a, b) => b.score - a.score)[0];
     if (!best.shape || best.score === 0) this.refuse(tried[0].head);
     this.delimiter = best.delimiter;
     const sorter = new RowSorter(this.file, best.shape, best.head, this.nowMs);

@@ -1,6 +1,6 @@
+import { withoutAccents } from "../time/monthNames";
 import { isDate, readClock, readStamp } from "../time/stamp";
 import { clockOrHour, type TimeColumns } from "../time/timeColumns";
-import { withoutAccents } from "../time/monthNames";
 import type { TableRow } from "./tableRow";
 
 /** Times stand in one of a table's first columns. */

@@ -4,9 +4,9 @@ import { FaultList, FormatError } from "../../errors/formatError";
 import { EARLIEST_SERIES_MS, SERIES_MOST } from "../../formats/seriesLimits";
 import { unitOf } from "../columns/units";
 import { DATE_ORDERS, type DateOrder } from "../time/dateText";
+import { withoutAccents } from "../time/monthNames";
 import { readStamp, type Stamp } from "../time/stamp";
 import { timeIndexes, timeReader } from "../time/timeColumns";
-import { withoutAccents } from "../time/monthNames";
 import { RawGroupBuilder } from "./rawGroupBuilder";
 import type { RawTable, RowNote } from "./rawTable";
 import type { TableShape } from "./shape";
@@ -66,7 +66,8 @@ export class RowSorter {
       // Files put one behind the other: what stands before the heading that comes again is the lines over it.
       this.note("repeated-heading", "a heading that comes again", line);
       this.odd = [];
-    } else if (timeIndexes(this.shape.time).some((k) => isTotals(cells[k] ?? "")) || isTotals(first)) this.note("totals-row", `a row of sums (${shown(first)})`, line);
+    } else if (timeIndexes(this.shape.time).some((k) => isTotals(cells[k] ?? "")) || isTotals(first))
+      this.note("totals-row", `a row of sums (${shown(first)})`, line);
     else if (/^(?:#|\/\/|;|\*)/.test(first)) this.note("comment", "a line of comment", line);
     else this.odd.push({ cells, line });
   }
@@ -100,7 +101,12 @@ export class RowSorter {
     }
     this.rows++;
     if (this.rows * Math.max(1, this.shape.values.length) > SERIES_MOST.cells)
-      throw new FormatError({ file: this.file, line, found: `over ${SERIES_MOST.cells / 1e6} million values`, expected: "a shorter file: give it in parts" });
+      throw new FormatError({
+        file: this.file,
+        line,
+        found: `over ${SERIES_MOST.cells / 1e6} million values`,
+        expected: "a shorter file: give it in parts",
+      });
   }
 
   /** Each cell of a row of times becomes a row of its own. */
@@ -134,7 +140,11 @@ export class RowSorter {
     const known = this.groups.get(key);
     if (known) return known;
     if (this.groups.size >= SERIES_MOST.columns)
-      throw new FormatError({ file: this.file, found: `over ${SERIES_MOST.columns} different places and quantities`, expected: "a table of one site" });
+      throw new FormatError({
+        file: this.file,
+        found: `over ${SERIES_MOST.columns} different places and quantities`,
+        expected: "a table of one site",
+      });
     const names = this.shape.matrix ? [this.matrixName(key)] : this.shape.values.map((k) => nameUnder(key, this.shape.names[k] ?? "", k));
     const made = new RawGroupBuilder(key, names, this.shape.decimal);
     this.groups.set(key, made);
@@ -144,7 +154,9 @@ export class RowSorter {
   /** A table of days by times of day is named by its keys and the lines over it. */
   private matrixName(key: string): string {
     const corner = this.shape.names[this.timeColumn] ?? "";
-    const said = [key, ...this.shape.above, corner].filter((text) => text !== "" && !/^(?:date|datum|day|tag|time|zeit|uhrzeit|jour|data|giorno)$/i.test(text));
+    const said = [key, ...this.shape.above, corner].filter(
+      (text) => text !== "" && !/^(?:date|datum|day|tag|time|zeit|uhrzeit|jour|data|giorno)$/i.test(text),
+    );
     return said.join(" ") || "values";
   }
 
@@ -152,7 +164,12 @@ export class RowSorter {
   private sameKind({ offsetMinutes }: Stamp, cells: readonly string[], line: number): boolean {
     this.absolute ??= offsetMinutes !== null;
     if (this.absolute === (offsetMinutes !== null)) return true;
-    this.fault(line, this.timeName, shown(cells[this.timeColumn] ?? ""), this.absolute ? "an offset, as in the lines before" : "no offset, as in the lines before");
+    this.fault(
+      line,
+      this.timeName,
+      shown(cells[this.timeColumn] ?? ""),
+      this.absolute ? "an offset, as in the lines before" : "no offset, as in the lines before",
+    );
     return false;
   }
 
@@ -225,7 +242,8 @@ export class RowSorter {
     }
     const usual = this.short.length >= Math.max(LEAST_SHORT, SHORT_SHARE * this.rows);
     const cut = !ended && this.last.cells < this.shape.width;
-    if (this.short.length > 0 && usual && !cut) this.note("short-rows", "rows that leave out empty cells at their end", this.short[0].line, this.short.length);
+    if (this.short.length > 0 && usual && !cut)
+      this.note("short-rows", "rows that leave out empty cells at their end", this.short[0].line, this.short.length);
     else
       for (const { line, cells } of this.short) {
         const found = cut && line === this.last.line ? `${cells} cells, and then the end of the file` : `${cells} cells`;
@@ -253,7 +271,8 @@ function trimmed(cells: string[]): string[] {
     const cell = cells[k];
     const last = cell.charCodeAt(cell.length - 1);
     const first = cell.charCodeAt(0);
-    if (first <= 32 || last <= 32 || first === 160 || last === 160 || first === 0xfeff) cells[k] = cell.replace(/^[\s\u00a0\ufeff]+|[\s\u00a0]+$/g, "");
+    if (first <= 32 || last <= 32 || first === 160 || last === 160 || first === 0xfeff)
+      cells[k] = cell.replace(/^[\s\u00a0\ufeff]+|[\s\u00a0]+$/g, "");
   }
   return cells;
 }

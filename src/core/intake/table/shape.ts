@@ -154,23 +154,37 @@ function* numbersOf(rows: readonly TableRow[], columns: readonly number[]): Gene
 const KEY_WORDS =
   /\b(?:device|geraet|gerat|apparat|appareil|dispositivo|inverter|wechselrichter|onduleur|name|sensor|channel|kanal|canal|canale|parameter|parametre|parametro|measure|measurement|messgroesse|messgrosse|quantity|variable|tag|point|serial|seriennummer|sn|id|unit|einheit|series|metric|register|string|module|modul|zaehler|zahler|meter|component|komponente|source|quelle|type|typ|key|item)\b/;
 /** What a row's state is called: it tells of no place. */
-const STATE_WORDS = /\b(?:status|state|zustand|error|fehler|event|ereignis|quality|qualitaet|qualitat|flag|comment|kommentar|bemerkung|note|mode|modus|code)\b/;
+const STATE_WORDS =
+  /\b(?:status|state|zustand|error|fehler|event|ereignis|quality|qualitaet|qualitat|flag|comment|kommentar|bemerkung|note|mode|modus|code)\b/;
 
 /** So many different keys a table can have; what has more is free text. */
 const MOST_KEYS = 2000;
 
-function keysAndValues(rows: readonly TableRow[], columns: readonly number[], names: readonly string[]): { keys: number[]; values: number[] } {
+function keysAndValues(
+  rows: readonly TableRow[],
+  columns: readonly number[],
+  names: readonly string[],
+): { keys: number[]; values: number[] } {
   const keys: number[] = [];
   const values: number[] = [];
   for (const k of columns) {
     const cells = rows.map(({ cells }) => cells[k] ?? "").filter((cell) => !isMissing(cell));
-    const words = withoutAccents(names[k] ?? "").toLowerCase().replaceAll("_", " ");
+    const words = withoutAccents(names[k] ?? "")
+      .toLowerCase()
+      .replaceAll("_", " ");
     const numeric = cells.filter(isLikeNumber).length;
     const distinct = new Set(cells).size;
     const text = cells.length > 0 && numeric * 2 < cells.length;
     const few = distinct <= Math.min(MOST_KEYS, Math.max(1, cells.length / 2)) || (text && cells.length < 20);
     // Numbers of devices come back; numbers with decimals are measured.
-    const numbered = !text && KEY_WORDS.test(words) && !hasUnit(names[k] ?? "") && cells.length > 1 && distinct * 2 <= cells.length && cells.every((cell) => /^\d+$/.test(cell)) && repeatsTimes(rows, columns, k);
+    const numbered =
+      !text &&
+      KEY_WORDS.test(words) &&
+      !hasUnit(names[k] ?? "") &&
+      cells.length > 1 &&
+      distinct * 2 <= cells.length &&
+      cells.every((cell) => /^\d+$/.test(cell)) &&
+      repeatsTimes(rows, columns, k);
     if ((text && few && !STATE_WORDS.test(words)) || numbered) keys.push(k);
     else values.push(k);
   }
@@ -205,17 +219,35 @@ function tellMatrix(rows: readonly TableRow[], usual: DecimalMark): TableShape |
     if (data.length === 0) continue;
     const first = columns[0].index;
     const free = Array.from({ length: cells.length }, (_, k) => k).filter((k) => !columns.some((column) => column.index === k));
-    const timeColumn = free.find((k) => (columns === clocks ? isDateCell(data[0].cells[k]) : !Number.isNaN(readClock(data[0].cells[k] ?? ""))));
+    const timeColumn = free.find((k) =>
+      columns === clocks ? isDateCell(data[0].cells[k]) : !Number.isNaN(readClock(data[0].cells[k] ?? "")),
+    );
     if (timeColumn === undefined || first === timeColumn) continue;
-    const decimal = tellDecimal(numbersOf(data, columns.map(({ index }) => index)));
-    const keys = free.filter((k) => k !== timeColumn && data.every(({ cells: own }) => !isLikeNumber(own[k] ?? "") || KEY_WORDS.test((cells[k] ?? "").toLowerCase())) && data.some(({ cells: own }) => own[k]));
+    const decimal = tellDecimal(
+      numbersOf(
+        data,
+        columns.map(({ index }) => index),
+      ),
+    );
+    const keys = free.filter(
+      (k) =>
+        k !== timeColumn &&
+        data.every(({ cells: own }) => !isLikeNumber(own[k] ?? "") || KEY_WORDS.test((cells[k] ?? "").toLowerCase())) &&
+        data.some(({ cells: own }) => own[k]),
+    );
     return {
-      above: rows.slice(0, at).filter((row) => !isBlank(row.cells)).map((row) => row.cells.filter(Boolean).join(" ")),
+      above: rows
+        .slice(0, at)
+        .filter((row) => !isBlank(row.cells))
+        .map((row) => row.cells.filter(Boolean).join(" ")),
       header: [{ cells, line }],
       names: cells.slice(),
       dataFrom: rows.indexOf(data[0]),
       width: cells.length,
-      time: columns === clocks ? { kind: "stamp", stamp: timeColumn, end: null } : { kind: "clock", clock: timeColumn, day: { dmy: 0, mdy: 0, ymd: 0 } },
+      time:
+        columns === clocks
+          ? { kind: "stamp", stamp: timeColumn, end: null }
+          : { kind: "clock", clock: timeColumn, day: { dmy: 0, mdy: 0, ymd: 0 } },
       decimal: decimal ?? usual,
       decimalTold: decimal !== null,
       keys,

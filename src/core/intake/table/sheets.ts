@@ -25,7 +25,11 @@ async function unpacked(bytes: Uint8Array<ArrayBuffer>, file: string) {
   try {
     return await readSpreadsheet(bytes.buffer);
   } catch (error) {
-    throw new FormatError({ file, found: `a spreadsheet that can't be opened (${error instanceof Error ? error.message.slice(0, 80) : "damaged"})`, expected: "a whole .xlsx file" });
+    throw new FormatError({
+      file,
+      found: `a spreadsheet that can't be opened (${error instanceof Error ? error.message.slice(0, 80) : "damaged"})`,
+      expected: "a whole .xlsx file",
+    });
   }
 }
 

@@ -43,9 +43,23 @@ export class DelimitedRows {
     });
   }
 
+  private unclosed(line: number): never {
+    throw new FormatError({
+      file: this.file,
+      line,
+      found: "a quotation mark that is never closed",
+      expected: "quotation marks that are closed",
+    });
+  }
+
   private rows(text: string): void {
     const lines = text.includes("\r") ? text.replace(/\r\n?/g, "\n") : text;
-    const { data } = Papa.parse<string[]>(lines.endsWith("\n") ? lines.slice(0, -1) : lines, { delimiter: this.delimiter, newline: "\n" });
+    const { data, errors } = Papa.parse<string[]>(lines.endsWith("\n") ? lines.slice(0, -1) : lines, {
+      delimiter: this.delimiter,
+      newline: "\n",
+    });
+    const unclosed = errors.find(({ code }) => code === "MissingQuotes");
+    if (unclosed) this.unclosed(this.line + (unclosed.row ?? 0));
     const quoted = lines.includes('"');
     for (const cells of data) {
       this.onRow(cells, this.line);

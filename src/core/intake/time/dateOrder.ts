@@ -17,12 +17,18 @@ function follows(times: Float64Array): number {
  * @param groups times of each group in each order that is left
  * @param usual the order where nothing tells
  */
-export function tellDateOrder(groups: readonly ReadonlyMap<DateOrder, Float64Array>[], usual: DateOrder): { order: DateOrder; told: boolean } {
+export function tellDateOrder(
+  groups: readonly ReadonlyMap<DateOrder, Float64Array>[],
+  usual: DateOrder,
+): { order: DateOrder; told: boolean } {
   const orders = [...(groups[0]?.keys() ?? [])];
   if (orders.length <= 1) return { order: orders[0] ?? usual, told: true };
   const same = groups.every((times) => orders.every((order) => equal(times.get(order), times.get(orders[0]))));
   if (same) return { order: orders[0], told: true };
-  const scores = orders.map((order) => ({ order, score: groups.reduce((sum, times) => sum + follows(times.get(order) as Float64Array), 0) }));
+  const scores = orders.map((order) => ({
+    order,
+    score: groups.reduce((sum, times) => sum + follows(times.get(order) as Float64Array), 0),
+  }));
   const most = Math.max(...scores.map(({ score }) => score));
   const best = scores.filter(({ score }) => score === most).map(({ order }) => order);
   return best.length === 1 ? { order: best[0], told: true } : { order: best.includes(usual) ? usual : best[0], told: false };

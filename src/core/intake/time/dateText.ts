@@ -21,7 +21,8 @@ export function dayNumber(year: number, month: number, day: number): number {
 const CENTURY = 2000;
 const yearOf = (digits: string): number => (digits.length <= 2 ? CENTURY + Number(digits) : Number(digits));
 
-const WEEKDAY = /^(?:mon|tue|wed|thu|fri|sat|sun|mo|di|mi|do|fr|sa|so|lun|mar|mer|jeu|ven|sam|dim|gio|sab|dom|mie|jue|vie)[a-zäöéèìíá]*\.?,?\s+/i;
+const WEEKDAY =
+  /^(?:mon|tue|wed|thu|fri|sat|sun|mo|di|mi|do|fr|sa|so|lun|mar|mer|jeu|ven|sam|dim|gio|sab|dom|mie|jue|vie)[a-zäöéèìíá]*\.?,?\s+/i;
 
 /**
  * What a date's text can mean.

@@ -42,7 +42,7 @@ function ofNumber(text: string): Stamp | null {
     if (!Number.isNaN(day.ymd) && !Number.isNaN(clockMs)) return { day, clockMs, offsetMinutes: digits[7] ? 0 : null };
   }
   if (/^\d{9,10}(?:[.,]\d+)?$/.test(text) && value >= EPOCH_S.from && value <= EPOCH_S.to) return at(value * SECOND_MS, 0);
-  if (/^\d{5}[.,]\d+$/.test(text) && value >= SHEET.from && value <= SHEET.to)
+  if (/^\d{5}(?:[.,]\d+)?$/.test(text) && value >= SHEET.from && value <= SHEET.to)
     return at(Math.round(((value - SHEET_EPOCH_DAYS) * DAY_MS) / SECOND_MS) * SECOND_MS, null);
   return null;
 }

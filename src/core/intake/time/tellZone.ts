@@ -25,8 +25,9 @@ const PRICE = {
   otherZone: 12,
   /** Any half hour that is nobody's zone here. A clock that is wrong by an hour is a fault of the site, which the diagnosis tells; servers stand further off. */
   anyZone: 75,
-  /** Start and end lie one interval apart: a quarter of an hour can be told by clear days (they stray by some 3 minutes), five can't. */
+  /** Start and end lie one interval apart. Clear days stray by some 3 minutes (fifty sites, right clocks): a quarter of an hour can be told, five minutes can't. */
   end: 6,
+  endShare: 0.4,
   /** What a heading or the lines over a table say is meant. */
   against: 25,
 } as const;
@@ -63,10 +64,11 @@ export function tellZone(signs: ClockSigns, lags: readonly DayLag[]): ToldZone {
   const structure = structureOf(wallMs, stepMs);
   const choices = zones.flatMap(({ zone, price }) =>
     (["start", "end"] as const).map((stamps) => {
-      const off = offMinutes(zone, stamps, stepMs, lags);
-      let cost = price + (Number.isNaN(off) ? 0 : Math.abs(off));
-      if (changes && changes.zone !== null && (zone === signs.siteZone) !== (changes.zone === "changing")) cost += changes.zone === "changing" || zone === signs.siteZone ? CHANGE_PRICE : 0;
-      cost += stampPrice(stamps, signs, structure);
+      const { off, scatter } = offOf(zone, stamps, stepMs, lags);
+      let cost = price + scatter + (Number.isNaN(off) ? 0 : Math.abs(off));
+      if (changes && changes.zone !== null && (zone === signs.siteZone) !== (changes.zone === "changing"))
+        cost += changes.zone === "changing" || zone === signs.siteZone ? CHANGE_PRICE : 0;
+      cost += stampPrice(stamps, signs, structure, off);
       return { zone, stamps, off, cost };
     }),
   );
@@ -93,16 +95,17 @@ function otherZones(usual: readonly string[], lags: readonly DayLag[]): { zone: 
   return usual.includes(zone) || Math.abs(half) > 14 * 60 ? [] : [{ zone, price: PRICE.anyZone }];
 }
 
-/** How much later the stamps are than the sun if they are of this zone, minutes. */
-function offMinutes(zone: string, stamps: StampsAt, stepMs: number, lags: readonly DayLag[]): number {
-  if (lags.length === 0) return Number.NaN;
+/** How much later the stamps are than the sun if they are of this zone, minutes, in the middle of the days and how they scatter about it. */
+function offOf(zone: string, stamps: StampsAt, stepMs: number, lags: readonly DayLag[]): { off: number; scatter: number } {
+  if (lags.length === 0) return { off: Number.NaN, scatter: 0 };
   const clock = new ZoneClock(zone);
   const shift = stamps === "end" ? stepMs / MINUTE_MS : 0;
-  const off = lags.map(({ wallMs, lagMinutes }) => lagMinutes - clock.offsetMs(wallMs + 12 * HOUR_MS - lagMinutes * MINUTE_MS) / MINUTE_MS - shift);
-  const middle = median(off);
-  // A clock that isn't changed with the sun's year leaves two heaps: what stands between them is no good.
-  const spread = mean(off.map((minutes) => Math.abs(minutes - middle)));
-  return middle === 0 ? spread : middle + Math.sign(middle) * spread;
+  const each = lags.map(
+    ({ wallMs, lagMinutes }) => lagMinutes - clock.offsetMs(wallMs + 12 * HOUR_MS - lagMinutes * MINUTE_MS) / MINUTE_MS - shift,
+  );
+  const off = median(each);
+  // A clock that isn't changed with the year leaves two heaps, and its middle means nothing.
+  return { off, scatter: mean(each.map((minutes) => Math.abs(minutes - off))) };
 }
 
 interface ChangeSigns {
@@ -120,7 +123,8 @@ function changeSigns({ siteZone, wallMs, stepMs }: ClockSigns): ChangeSigns | nu
     const gap = wallMs[i] - wallMs[i - 1];
     if (gap !== stepMs + HOUR_MS) continue;
     const middle = wallMs[i - 1] + stepMs;
-    if (clock.instantsOf(middle).length === 0 && clock.instantsOf(wallMs[i]).length === 1) return { zone: "changing", text: "the hour that summer time leaves out isn't there" };
+    if (clock.instantsOf(middle).length === 0 && clock.instantsOf(wallMs[i]).length === 1)
+      return { zone: "changing", text: "the hour that summer time leaves out isn't there" };
   }
   return null;
 }
@@ -134,12 +138,13 @@ function structureOf(wallMs: Float64Array, stepMs: number): StampsAt | null {
   return first === 0 && last === 24 * HOUR_MS - stepMs ? "start" : null;
 }
 
-function stampPrice(stamps: StampsAt, { saysStamps, stepMs }: ClockSigns, structure: StampsAt | null): number {
+function stampPrice(stamps: StampsAt, { saysStamps, stepMs }: ClockSigns, structure: StampsAt | null, off: number): number {
   const said = saysStamps ?? structure;
   const step = stepMs / MINUTE_MS;
   if (said === "end") return stamps === "end" ? 0 : PRICE.end + step;
   if (said === "start") return stamps === "start" ? 0 : PRICE.end + step;
-  return stamps === "start" ? 0 : PRICE.end;
+  // Ends explain what the sun is off by, or they explain nothing.
+  return stamps === "start" ? 0 : Math.min(PRICE.end, PRICE.endShare * step) + (Math.abs(off) <= Math.max(PRICE.end, step / 3) ? 0 : step);
 }
 
 function reasonsFor(
@@ -152,8 +157,16 @@ function reasonsFor(
   const out: string[] = [];
   if (signs.named === best.zone) out.push("the file names it");
   if (changes?.zone === (best.zone === signs.siteZone ? "changing" : "fixed")) out.push(changes.text);
-  if (lags.length > 0) out.push(`the sun of ${lags.length} clear ${lags.length === 1 ? "day" : "days"} lies ${Math.round(Math.abs(best.off))} min from it`);
+  if (lags.length > 0)
+    out.push(`the sun of ${lags.length} clear ${lags.length === 1 ? "day" : "days"} lies ${Math.round(Math.abs(best.off))} min from it`);
   else if (out.length === 0) out.push("it is the site's own; no clear day tells");
-  if (best.stamps === "end") out.push(signs.saysStamps === "end" ? "the heading says that stamps are ends" : structure === "end" ? "the first stamp is one interval after midnight and the last at midnight" : "the sun lies one interval before the stamps");
+  if (best.stamps === "end")
+    out.push(
+      signs.saysStamps === "end"
+        ? "the heading says that stamps are ends"
+        : structure === "end"
+          ? "the first stamp is one interval after midnight and the last at midnight"
+          : "the sun lies one interval before the stamps",
+    );
   return out;
 }

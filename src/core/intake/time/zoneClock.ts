@@ -34,7 +34,9 @@ export class ZoneClock {
     const day = Math.floor(wallMs / DAY_MS);
     if (day !== this.day) {
       this.day = day;
-      this.offsetsMs = [...new Set([this.offsetMs((day - 1) * DAY_MS), this.offsetMs((day + 1) * DAY_MS), this.offsetMs((day + 2) * DAY_MS)])];
+      this.offsetsMs = [
+        ...new Set([this.offsetMs((day - 1) * DAY_MS), this.offsetMs((day + 1) * DAY_MS), this.offsetMs((day + 2) * DAY_MS)]),
+      ];
     }
     if (this.offsetsMs.length === 1) return [wallMs - this.offsetsMs[0]];
     return this.offsetsMs

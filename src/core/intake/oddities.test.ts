@@ -1,0 +1,210 @@
+import { describe, expect, it } from "vitest";
+import { FormatError } from "../errors/formatError";
+import { exampleSite } from "../simulator/exampleSite";
+import { readBack } from "./fixtures/readBack";
+
+const site = exampleSite();
+
+/** A summer day's curve by quarter hours of UTC+2, W. */
+function curve(quarter: number): number {
+  const hour = quarter / 4 - 13.2;
+  return Math.abs(hour) < 7 ? Math.round(6000 * Math.cos((hour / 7) * (Math.PI / 2)) ** 2) : 0;
+}
+
+const two = (value: number): string => String(value).padStart(2, "0");
+const clock = (quarter: number): string => `${two(Math.floor(quarter / 4) % 24)}:${two((quarter % 4) * 15)}`;
+
+/** Rows of three days of June, `2025-06-10` on. */
+function rows(row: (day: number, quarter: number) => string): string[] {
+  return [10, 11, 12].flatMap((day) => Array.from({ length: 96 }, (_, quarter) => row(day, quarter)));
+}
+
+const plain = rows((day, quarter) => `2025-06-${day} ${clock(quarter)},${curve(quarter)}`);
+/** Noon of the first day in UTC, and what the curve has there. */
+const NOON = Date.parse("2025-06-10T10:00:00Z");
+
+async function noon(file: string | Uint8Array, channel = "inv1.ac_w", own = site): Promise<number | undefined> {
+  const { applied } = await readBack(file, own);
+  const { grid, channels } = applied.series;
+  return channels.get(channel)?.[Math.round((NOON - grid.startMs) / grid.stepMs)];
+}
+
+describe("odd ways of writing", () => {
+  const files: Record<string, string> = {
+    "no heading": plain.join("\n"),
+    "old line breaks": ["Time,Power (W)", ...plain].join("\r"),
+    "a hint for spreadsheets": ["sep=,", "Time,Power (W)", ...plain].join("\n"),
+    "everything in quotation marks": [
+      '"Time","Power (kW)"',
+      ...rows((day, quarter) => `"2025-06-${day} ${clock(quarter)}","${(curve(quarter) / 1000).toFixed(3).replace(".", ",")}"`),
+    ].join("\n"),
+    "a line break in the heading": [
+      '"Date\nand time","Power\n(kW)"',
+      ...rows((day, quarter) => `2025-06-${day} ${clock(quarter)},${curve(quarter) / 1000}`),
+    ].join("\n"),
+    "a delimiter too many": ["Time;Power (W);", ...rows((day, quarter) => `2025-06-${day} ${clock(quarter)};${curve(quarter)};`)].join(
+      "\n",
+    ),
+    "a delimiter too many in the rows alone": [
+      "Time;Power (W)",
+      ...rows((day, quarter) => `2025-06-${day} ${clock(quarter)};${curve(quarter)};`),
+    ].join("\n"),
+    "units in the cells": [
+      "Time,Power",
+      ...rows(
+        (day, quarter) =>
+          `2025-06-${day} ${clock(quarter)},${curve(quarter) >= 1000 ? `${(curve(quarter) / 1000).toFixed(3)} kW` : `${curve(quarter)} W`}`,
+      ),
+    ].join("\n"),
+    "comments among the rows": ["# logger 7", "Time,Power (W)", ...plain.slice(0, 50), "# restarted", ...plain.slice(50)].join("\n"),
+    "words for no value": ["Time,Power (W)", ...plain.map((line, k) => (k % 40 === 3 ? line.replace(/,.*/, ",n/a") : line))].join("\n"),
+    "a column of states": [
+      "Time,Status,Power (W)",
+      ...rows((day, quarter) => `2025-06-${day} ${clock(quarter)},${curve(quarter) > 0 ? "feeding in" : "asleep"},${curve(quarter)}`),
+    ].join("\n"),
+    "24:00 at the end of the day": [
+      "Time;Power (W)",
+      ...rows((day, quarter) => `${day}.06.2025 ${quarter === 95 ? "24:00" : clock(quarter + 1)};${curve(quarter)}`),
+    ].join("\n"),
+    "milliseconds since 1970": [
+      "ts,Power (W)",
+      ...rows((day, quarter) => `${Date.UTC(2025, 5, day, -2, quarter * 15)},${curve(quarter)}`),
+    ].join("\n"),
+    "offsets that change": [
+      "Time,Power (W)",
+      ...rows((day, quarter) => `2025-06-${day}T${clock(quarter)}:00+02:00,${curve(quarter)}`),
+    ].join("\n"),
+    "rows that stand twice": ["Time,Power (W)", ...plain.slice(0, 100), ...plain.slice(80)].join("\n"),
+    "out of order": ["Time,Power (W)", ...plain.slice(96), ...plain.slice(0, 96)].join("\n"),
+    "stamps that stray": [
+      "Time,Power (W)",
+      ...rows((day, quarter) => `2025-06-${day} ${clock(quarter)}:${two((quarter * 7) % 23)},${curve(quarter)}`),
+    ].join("\n"),
+    "what is given told as negative": [
+      "Time,AC Power (W)",
+      ...rows((day, quarter) => `2025-06-${day} ${clock(quarter)},${-curve(quarter)}`),
+    ].join("\n"),
+    "a heading of groups over one of names": [
+      ";Inverter 1;;",
+      "Time;Power;Voltage;Temperature",
+      ";kW;V;°C",
+      ...rows((day, quarter) => `${day}.06.2025 ${clock(quarter)};${(curve(quarter) / 1000).toFixed(3).replace(".", ",")};231,5;40,1`),
+    ].join("\n"),
+    "the hour in a column, from 1 to 24": [
+      "Date,Hour,Energy (kWh)",
+      ...[10, 11, 12].flatMap((day) =>
+        Array.from(
+          { length: 24 },
+          (_, hour) =>
+            `2025-06-${day},${hour + 1},${((curve(hour * 4) + curve(hour * 4 + 1) + curve(hour * 4 + 2) + curve(hour * 4 + 3)) / 4000).toFixed(4)}`,
+        ),
+      ),
+    ].join("\n"),
+    "a sum beside the inverter": [
+      "Time,Total Power (W),Inverter 1 Power (W)",
+      ...rows((day, quarter) => `2025-06-${day} ${clock(quarter)},${curve(quarter) + 1},${curve(quarter)}`),
+    ].join("\n"),
+    "what the house draws beside it": [
+      "Time,Consumption (W),Production (W),Grid export (W)",
+      ...rows((day, quarter) => `2025-06-${day} ${clock(quarter)},450,${curve(quarter)},${Math.max(0, curve(quarter) - 450)}`),
+    ].join("\n"),
+  };
+  for (const [name, file] of Object.entries(files))
+    it(name, async () => {
+      const hourly = /24$/.test(name);
+      const want = hourly ? [48, 49, 50, 51].reduce((sum, quarter) => sum + curve(quarter), 0) / 4 : curve(48);
+      expect(await noon(file)).toBeCloseTo(want, -0.5);
+    });
+
+  it("brings seconds to minutes", async () => {
+    const lines = Array.from(
+      { length: 3000 },
+      (_, k) =>
+        `2025-06-10 11:${two(50 + Math.floor(k / 360))}`.replace(/11:(6\d)/, (_, minute) => `12:${two(Number(minute) - 60)}`) +
+        `:${two((k % 6) * 10)},${1000 + (k % 6)}`,
+    );
+    const unique = [...new Map(lines.map((line) => [line.split(",")[0], line])).values()];
+    const { applied } = await readBack(["Time,Power (W)", ...unique].join("\n"), site);
+    expect(applied.series.grid.stepMs).toBe(60_000);
+    expect(applied.series.channels.get("inv1.ac_w")?.[1]).toBeCloseTo(1002.5);
+  });
+
+  it("tells days from months where days follow each other, though none is over 12", async () => {
+    const lines = Array.from({ length: 5 }, (_, k) => k + 1).flatMap((day) =>
+      Array.from({ length: 96 }, (_, quarter) => `06/${two(day)}/2025 ${clock(quarter)};${curve(quarter)}`),
+    );
+    const { said } = await readBack(["Time;Power (W)", ...lines].join("\n"), site);
+    expect(said.dates).toBe("mdy");
+  });
+
+  it("leaves out numbers that stand for none, and values that can't have been", async () => {
+    const lines = plain.map((line, k) => (k === 20 ? line.replace(/,.*/, ",-9999") : k === 21 ? line.replace(/,.*/, ",65535000") : line));
+    const { applied, said } = await readBack(["Time,Power (W)", ...lines].join("\n"), site);
+    expect(said.repairs.map(({ kind, count, line }) => ({ kind, count, line }))).toEqual([
+      { kind: "no-value", count: 1, line: 22 },
+      { kind: "impossible", count: 1, line: 23 },
+    ]);
+    expect(Number.isNaN(applied.series.channels.get("inv1.ac_w")?.[20])).toBe(true);
+  });
+});
+
+describe("broken files are refused with their line", () => {
+  const head = "Time;Power (kW);Energy (kWh)";
+  const whole = rows((day, quarter) => `${day}.06.2025 ${clock(quarter)};${(curve(quarter) / 1000).toFixed(3).replace(".", ",")};1,5`);
+  const files: Record<string, [string, RegExp]> = {
+    "an empty file": ["", /empty file/],
+    "a heading alone": [`${head}\n`, /line 1/],
+    "a web page": ["<!DOCTYPE html><html><body>Please log in</body></html>", /line 1: found a web page/],
+    JSON: ['{"data":[1,2,3]}', /found JSON/],
+    "a date that isn't": [
+      [head, ...whole.slice(0, 60), "31.06.2025 12:00;1,0;1,5", ...whole.slice(60)].join("\n"),
+      /line 62, Time: found "31.06.2025 12:00"/,
+    ],
+    "a time that isn't": [[head, ...whole.slice(0, 60), "10.06.2025 25:10;1,0;1,5", ...whole.slice(60)].join("\n"), /line 62, Time/],
+    "a row without a time": [[head, ...whole.slice(0, 60), ";1,0;1,5", ...whole.slice(60)].join("\n"), /line 62, Time: found no time/],
+    "text among the numbers": [
+      [head, ...whole.map((line, k) => (k === 60 ? line.replace(/;[^;]*;/, ";viel;") : line))].join("\n"),
+      /line 62, Power \(kW\): found "viel"/,
+    ],
+    "two ways of writing decimals": [
+      [head, ...whole.map((line, k) => (k === 60 ? line.replace(/;[^;]*;/, ";1.25;") : line))].join("\n"),
+      /line 62, Power \(kW\): found "1.25", expected a number with a decimal comma/,
+    ],
+    "a row with cells too many": [
+      [head, ...whole.slice(0, 60), `${whole[60]};3;4`, ...whole.slice(61)].join("\n"),
+      /line 62: found 5 cells/,
+    ],
+    "a row with cells too few": [
+      [head, ...whole.slice(0, 60), "10.06.2025 15:00;1,0", ...whole.slice(61)].join("\n"),
+      /line 62: found 2 cells/,
+    ],
+    "a file that is cut off": [[head, ...whole].join("\n").slice(0, -9), /line 289/],
+    "a time with two values": [[head, ...whole, whole[50].replace(/;[^;]*;/, ";3,333;")].join("\n"), /where line 52 has/],
+    "sums of days": [
+      ["Date;Energy (kWh)", ...Array.from({ length: 28 }, (_, k) => `${two(k + 1)}.02.2025;${20 + k},5`)].join("\n"),
+      /an interval of 1 days/,
+    ],
+    "a future that hasn't been": [
+      [head, ...whole.map((line) => line.replace("2025", "2031"))].join("\n"),
+      /line 2, Time: found "10.06.2031 00:00", expected a time from 1990 on that has been/,
+    ],
+    "offsets that come and go": [
+      ["Time,Power (W)", ...plain.slice(0, 50), "2025-06-10T12:30:00+02:00,55", ...plain.slice(51)].join("\n"),
+      /line 52, Time/,
+    ],
+    "nothing of the site": [["Time;Humidity (%);Pressure (hPa)", ...whole].join("\n"), /expected one that gives the power/],
+    "quotation marks that are never closed": [
+      [`${head};"Note`, ...whole.map((line) => `${line};x`)].join("\n").repeat(12),
+      /quotation marks that are closed/,
+    ],
+  };
+  for (const [name, [file, says]] of Object.entries(files))
+    it(name, async () => {
+      const refusal = await readBack(file, site).then(
+        ({ said }) => JSON.stringify(said),
+        (error: unknown) => error,
+      );
+      expect(refusal).toBeInstanceOf(FormatError);
+      expect((refusal as FormatError).message).toMatch(says);
+    });
+});
