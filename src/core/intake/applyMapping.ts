@@ -12,7 +12,7 @@ import { unitOf } from "./columns/units";
 import { convert, gatherBy } from "./convert";
 import type { ColumnMapping, Mapping, Repair } from "./mapping";
 import { possibleOf } from "./possible";
-import { type ArrangedGroup, arrange, arranged } from "./table/arrange";
+import { type ArrangedGroup, arrange } from "./table/arrange";
 import { oncePerTime, type TimedRows } from "./table/oncePerTime";
 import type { RawColumn, RawTable } from "./table/rawTable";
 import { ZoneClock } from "./time/zoneClock";
@@ -131,7 +131,7 @@ function instantsOf(table: RawTable, mapping: Mapping, { times }: ArrangedGroup,
   if (skipped > 0)
     repairs.push({
       kind: "clock-change",
-      text: "times in the hour that summer time leaves out, read as if the clock hadn't been changed yet",
+      text: "rows in the hour that summer time leaves out, passed over",
       count: skipped,
     });
   if (single > 0 && doubled === 0)

@@ -208,3 +208,46 @@ describe("broken files are refused with their line", () => {
       expect((refusal as FormatError).message).toMatch(says);
     });
 });
+
+describe("tables that say more than values", () => {
+  it("takes offsets in a column of their own", async () => {
+    const lines = rows((day, quarter) => `2025-06-${day} ${clock(quarter)},+02:00,${curve(quarter)}`);
+    expect(await noon(["Local time,UTC offset,Power (W)", ...lines].join("\n"))).toBeCloseTo(curve(48));
+  });
+
+  it("isn't misled by a state that changes, even late", async () => {
+    const lines = rows(
+      (day, quarter) => `2025-06-${day} ${clock(quarter)},${day === 12 && quarter % 3 === 0 ? "warm" : "well"},${curve(quarter)}`,
+    );
+    const { applied } = await readBack(["Time,Info,Power (W)", ...lines].join("\n"), site);
+    expect(applied.series.channels.get("inv1.ac_w")?.length).toBe(288);
+    expect(applied.series.channels.get("inv1.ac_w")?.every((value, k) => value === curve(k % 96))).toBe(true);
+  });
+
+  it("reads days that follow each other, each under its date", async () => {
+    const lines = [10, 11, 12].flatMap((day) => [
+      `Datum: ${day}.06.2025`,
+      "Zeit;Leistung (W)",
+      ...Array.from({ length: 96 }, (_, quarter) => `${clock(quarter)};${curve(quarter)}`),
+    ]);
+    const { applied } = await readBack(lines.join("\n"), site);
+    expect(applied.series.grid.count).toBe(288);
+    expect(applied.series.channels.get("inv1.ac_w")?.every((value, k) => value === curve(k % 96))).toBe(true);
+  });
+
+  it("passes over rows that fill the hour that summer time leaves out", async () => {
+    const lines = [29, 30, 31].flatMap((day) =>
+      Array.from({ length: 96 }, (_, quarter) => `2025-03-${day} ${clock(quarter)},${curve(quarter + (day === 29 ? 4 : 0))}`),
+    );
+    const { said } = await readBack(["Time,Power (W)", ...lines].join("\n"), site);
+    expect(said.zone).toBe("Europe/Vienna");
+    expect(said.repairs.find(({ kind }) => kind === "clock-change")?.count).toBe(4);
+  });
+
+  it("leaves a file of ours as it is", async () => {
+    const lines = rows((day, quarter) => `2025-06-${day}T${clock(quarter)}:00Z,${curve(quarter)},1.5`);
+    const { said } = await readBack(["timestamp,inv1.ac_w,s1.dc_a", ...lines].join("\n"), site);
+    expect(said.mapping.map(({ to, unit }) => `${to} ${unit}`)).toEqual(["inv1.ac_w W", "s1.dc_a A"]);
+    expect(said.repairs).toEqual([]);
+  });
+});

@@ -1,3 +1,4 @@
+import { Buffer } from "node:buffer";
 import { beforeAll, describe, expect, it } from "vitest";
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "../constants";
 import type { Series } from "../series/grid";

@@ -81,15 +81,25 @@ function inverterOf(sense: Sense, site: SiteFile): { inverter: Inverter; sure: b
     if (numbered) return { inverter: numbered, sure: true };
   }
   if (site.inverters.length === 1) return { inverter: site.inverters[0], sure: true };
+  const onPlane = inverterOnPlane(sense, site);
+  if (onPlane) return { inverter: onPlane, sure: false };
   const loose = sense.loose.length === 1 ? byNumber(site.inverters, sense.loose[0]) : undefined;
   return loose ? { inverter: loose, sure: false } : null;
+}
+
+/** The inverter that has a plane to itself, where the heading names the plane. */
+function inverterOnPlane(sense: Sense, site: SiteFile): Inverter | undefined {
+  const plane = partOf(sense, "plane")?.id;
+  if (!plane) return undefined;
+  const own = site.inverters.filter(({ id }) => stringsOf(site, id).some((pvString) => pvString.plane === plane));
+  return own.length === 1 && stringsOf(site, own[0].id).every((pvString) => pvString.plane === plane) ? own[0] : undefined;
 }
 
 function ofInverter(sense: Sense, site: SiteFile, ending: string): Place {
   const found = inverterOf(sense, site);
   if (!found) return nowhere(`it doesn't say of which of the ${site.inverters.length} inverters`);
   const channel = `${found.inverter.id}.${ending}`;
-  return found.sure ? known(channel) : guessed(channel, "by the number in its name");
+  return found.sure ? known(channel) : guessed(channel, "by the number or the plane in its name");
 }
 
 function powerPlace(sense: Sense, site: SiteFile): Place {
@@ -115,8 +125,8 @@ const alone = (pvString: PvString, site: SiteFile): boolean => stringsOf(site, p
 
 /** A meter's name: what stands beside the word, else its number. */
 function meterId(sense: Sense): string {
-  const number = partOf(sense, "meter")?.numbers[0];
-  return number === undefined ? "main" : `m${number}`;
+  const numbered = sense.parts.find(({ kind, numbers }) => kind === "meter" && numbers.length > 0);
+  return numbered ? `m${numbered.numbers[0]}` : "main";
 }
 
 /** The string that a heading names, by the site's name or by a number; with an inverter's number, counted within that one. */

@@ -91,6 +91,10 @@ const TOGETHER: Record<string, readonly string[]> = {
   tmod: ["t", "mod"],
   tcell: ["t", "cell"],
   tair: ["t", "air"],
+  etotal: ["e", "total"],
+  etot: ["e", "total"],
+  etoday: ["e", "today"],
+  eday: ["e", "day"],
 };
 
 function apart(word: string): readonly string[] {

@@ -176,6 +176,7 @@ export const WORDS = {
   counter: [
     "total",
     "totals",
+    "tot",
     "lifetime",
     "gesamt*",
     "cumulative",

@@ -106,10 +106,9 @@ function lagOf(
   const fromMs = dayMs - reach - aboutMinutes * MINUTE_MS;
   const count = Math.ceil((DAY_MS + 2 * reach) / LAGS.stepMs);
   const curve = smoothed(clear(fromMs, count, LAGS.stepMs), stepMs / LAGS.stepMs);
-  const fit = (lagMinutes: number) => agreementAt(wallMs, values, stepMs, curve, fromMs, lagMinutes);
   let best = { lagMinutes: 0, agreement: -1, scale: Number.NaN };
   const tryAt = (lagMinutes: number) => {
-    const told = fit(lagMinutes);
+    const told = agreementAt(wallMs, values, stepMs, curve, fromMs, lagMinutes);
     if (told.agreement > best.agreement) best = { lagMinutes, ...told };
   };
   for (let lag = -LAGS.mostMinutes; lag <= LAGS.mostMinutes; lag += LAGS.coarseMinutes) tryAt(aboutMinutes + lag);

@@ -1,3 +1,4 @@
+import type { DateReadings } from "../time/dateText";
 import { withoutAccents } from "../time/monthNames";
 import { isDate, readClock, readStamp } from "../time/stamp";
 import { clockOrHour, type TimeColumns } from "../time/timeColumns";
@@ -102,11 +103,17 @@ function hourBeside(rows: readonly TableRow[], date: number, header: readonly st
 }
 
 /** The day that the lines above a table name; of several the last. */
-function dayAbove(above: readonly string[]) {
+function dayAbove(above: readonly string[]): DateReadings | null {
   for (const text of [...above].reverse()) {
-    const match = /\d{1,4}[./-]\d{1,2}[./-]\d{1,4}|\d{1,2}\.?\s+[A-Za-zÀ-ÿ]{3,}\s+\d{4}|[A-Za-z]{3,}\s+\d{1,2},?\s+\d{4}/.exec(text);
-    const stamp = match && readStamp(match[0]);
-    if (stamp && isDate(stamp.day)) return stamp.day;
+    const day = dayIn(text);
+    if (day) return day;
   }
   return null;
+}
+
+/** A day that a line names; null where it names none. */
+export function dayIn(text: string): DateReadings | null {
+  const match = /\d{1,4}[./-]\d{1,2}[./-]\d{1,4}|\d{1,2}\.?\s+[A-Za-zÀ-ÿ]{3,}\s+\d{4}|[A-Za-z]{3,}\s+\d{1,2},?\s+\d{4}/.exec(text);
+  const stamp = match && readStamp(match[0]);
+  return stamp && isDate(stamp.day) ? stamp.day : null;
 }

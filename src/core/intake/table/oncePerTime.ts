@@ -42,11 +42,19 @@ export function oncePerTime(
   return { times: kept(times), lines: kept(lines), values: (raw) => kept(all.get(raw) ?? own(raw.values)) };
 }
 
-/** Entries in order of time; null where they are in order already. */
+/** Entries in order of time, those that have none left out; null where all are in order already. */
 function sortedOrder(instants: Float64Array): Int32Array | null {
-  for (let i = 1; i < instants.length; i++)
-    if (instants[i] < instants[i - 1]) return Int32Array.from(instants, (_, k) => k).sort((a, b) => instants[a] - instants[b] || a - b);
+  let last = Number.NEGATIVE_INFINITY;
+  for (const at of instants) {
+    if (!(at >= last)) return inOrder(instants);
+    last = at;
+  }
   return null;
+}
+
+function inOrder(instants: Float64Array): Int32Array {
+  const there = Int32Array.from(instants, (_, k) => k).filter((k) => !Number.isNaN(instants[k]));
+  return there.sort((a, b) => instants[a] - instants[b] || a - b);
 }
 
 /** Places whose time is that of the one before. */

@@ -7,6 +7,8 @@ import { DATE_ORDERS, type DateOrder } from "../time/dateText";
 import { withoutAccents } from "../time/monthNames";
 import { readStamp, type Stamp } from "../time/stamp";
 import { timeIndexes, timeReader } from "../time/timeColumns";
+import { dayIn } from "./findTime";
+import { withoutStates } from "./joinGroups";
 import { RawGroupBuilder } from "./rawGroupBuilder";
 import type { RawTable, RowNote } from "./rawTable";
 import type { TableShape } from "./shape";
@@ -24,7 +26,7 @@ export class RowSorter {
   private readonly groups = new Map<string, RawGroupBuilder>();
   private readonly faults: FaultList;
   private readonly notes = new Map<RowNote["kind"], RowNote>();
-  private readonly read: (cells: readonly string[]) => Stamp | null;
+  private read: (cells: readonly string[]) => Stamp | null;
   private readonly headings: Set<string>;
   private readonly firstLine: number;
   private readonly timeColumn: number;
@@ -44,7 +46,7 @@ export class RowSorter {
     private readonly nowMs: number,
   ) {
     this.faults = new FaultList(file);
-    this.read = timeReader(shape.time);
+    this.read = timeReader(shape.time, shape.offset);
     this.firstLine = head[shape.dataFrom].line;
     this.headings = new Set(head.slice(0, shape.dataFrom).map(({ cells }) => cells.join("\u0000")));
     this.timeColumn = timeIndexes(shape.time)[0];
@@ -62,6 +64,7 @@ export class RowSorter {
 
   private withoutTime(cells: string[], line: number): void {
     const first = cells.find((cell) => cell !== "") ?? "";
+    this.nextDay(cells);
     if (this.headings.has(cells.join("\u0000"))) {
       // Files put one behind the other: what stands before the heading that comes again is the lines over it.
       this.note("repeated-heading", "a heading that comes again", line);
@@ -70,6 +73,13 @@ export class RowSorter {
       this.note("totals-row", `a row of sums (${shown(first)})`, line);
     else if (/^(?:#|\/\/|;|\*)/.test(first)) this.note("comment", "a line of comment", line);
     else this.odd.push({ cells, line });
+  }
+
+  /** Of a table of times of day alone, a line between may name the next day. */
+  private nextDay(cells: readonly string[]): void {
+    const { time } = this.shape;
+    const day = time.kind === "clock" && !this.shape.matrix ? dayIn(cells.join(" ")) : null;
+    if (time.kind === "clock" && day) this.read = timeReader({ ...time, day }, this.shape.offset);
   }
 
   /** Whether a row has as many cells as the table; what it lacks at its end it may lack, if it is the table's way. */
@@ -226,7 +236,10 @@ export class RowSorter {
       heading: this.shape.names,
       absolute: this.absolute ?? false,
       layout,
-      groups: [...this.groups.values()].map((group) => group.taken(this.alive)),
+      groups: withoutStates(
+        [...this.groups.values()].map((group) => group.taken(this.alive)),
+        this.alive[0],
+      ),
       rows: this.rows,
       notes: [...this.notes.values()],
       firstLine: this.firstLine,

@@ -4,6 +4,7 @@ import { unitOf } from "../columns/units";
 import { withoutAccents } from "../time/monthNames";
 import { isDate, readClock, readStamp } from "../time/stamp";
 import { type TimeColumns, timeIndexes, timeReader } from "../time/timeColumns";
+import { offsetOf } from "../time/zoneText";
 import { findTime } from "./findTime";
 import { filledWidth, isBlank, type TableRow } from "./tableRow";
 
@@ -26,6 +27,8 @@ export interface TableShape {
   dataFrom: number;
   width: number;
   time: TimeColumns;
+  /** A column that says how far ahead of UTC each row's clock is. */
+  offset: number | null;
   decimal: DecimalMark;
   /** Whether the decimal mark was told by the numbers; else it is the usual one beside this delimiter. */
   decimalTold: boolean;
@@ -67,7 +70,9 @@ export function tellShape(rows: readonly TableRow[], usual: DecimalMark): TableS
   const names = joinedNames(header, dataWidth);
   const exact = findTime(data, names, above) ?? time;
   const taken = new Set(timeIndexes(exact));
-  const columns = Array.from({ length: dataWidth }, (_, k) => k).filter((k) => !taken.has(k));
+  const free = Array.from({ length: dataWidth }, (_, k) => k).filter((k) => !taken.has(k));
+  const offset = free.find((k) => isOffsetColumn(data, k, names[k] ?? "")) ?? null;
+  const columns = free.filter((k) => k !== offset);
   const decimal = tellDecimal(numbersOf(data, columns));
   const { keys, values } = keysAndValues(data, columns, names);
   return {
@@ -77,12 +82,19 @@ export function tellShape(rows: readonly TableRow[], usual: DecimalMark): TableS
     dataFrom,
     width: dataWidth,
     time: exact,
+    offset,
     decimal: decimal ?? usual,
     decimalTold: decimal !== null,
     keys,
     values,
     matrix: null,
   };
+}
+
+/** Whether a column says in each row how far ahead of UTC the clock is. */
+function isOffsetColumn(rows: readonly TableRow[], column: number, name: string): boolean {
+  if (!/zone|offset|utc|tz|dst|zeitzone|fuseau|fuso/i.test(name)) return false;
+  return rows.every(({ cells }) => offsetOf(cells[column] ?? "") !== null);
 }
 
 /** Columns' names where a file begins with its data: none, but for a heading right above. */
@@ -188,7 +200,24 @@ function keysAndValues(
     if ((text && few && !STATE_WORDS.test(words)) || numbered) keys.push(k);
     else values.push(k);
   }
-  return values.length > 0 ? { keys, values } : { keys: [], values: columns.slice() };
+  return values.length > 0 ? { keys: neededKeys(rows, columns, keys), values } : { keys: [], values: columns.slice() };
+}
+
+/** Keys that tell rows of one time apart, or that stand still: what changes from time to time is a state and tells of no place. */
+function neededKeys(rows: readonly TableRow[], columns: readonly number[], keys: readonly number[]): number[] {
+  const taken = new Set(columns);
+  const timeOf = ({ cells }: TableRow) => cells.filter((_, k) => !taken.has(k)).join(" ");
+  let kept = [...keys];
+  for (const key of keys) {
+    if (new Set(rows.map(({ cells }) => cells[key])).size === 1) continue;
+    const others = kept.filter((k) => k !== key);
+    const placeOf = (row: TableRow) => others.map((k) => row.cells[k]).join("\u0000");
+    const told = new Set(rows.map((row) => `${timeOf(row)}\u0000${placeOf(row)}`)).size === rows.length;
+    // What the other keys say already is the place's own name, and no state.
+    const changes = new Set(rows.map((row) => `${placeOf(row)}\u0000${row.cells[key]}`)).size > new Set(rows.map(placeOf)).size;
+    if (told && changes) kept = others;
+  }
+  return kept;
 }
 
 const hasUnit = (name: string): boolean => /[[(]/.test(name);
@@ -241,6 +270,7 @@ function tellMatrix(rows: readonly TableRow[], usual: DecimalMark): TableShape |
         .filter((row) => !isBlank(row.cells))
         .map((row) => row.cells.filter(Boolean).join(" ")),
       header: [{ cells, line }],
+      offset: null,
       names: cells.slice(),
       dataFrom: rows.indexOf(data[0]),
       width: cells.length,

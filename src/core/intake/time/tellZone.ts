@@ -32,8 +32,8 @@ const PRICE = {
   against: 25,
 } as const;
 
-/** Rows in the hours when the clock is changed outweigh the sun. */
-const CHANGE_PRICE = 240;
+/** An hour that stands twice, or is left out, is no accident. Rows in the hour that is left out may be there to fill the day. */
+const CHANGE_PRICE = { changing: 240, fixed: 20 } as const;
 
 /** Further off than this, the sun contradicts every choice. */
 export const CONTRADICTED_MINUTES = 25;
@@ -66,8 +66,7 @@ export function tellZone(signs: ClockSigns, lags: readonly DayLag[]): ToldZone {
     (["start", "end"] as const).map((stamps) => {
       const { off, scatter } = offOf(zone, stamps, stepMs, lags);
       let cost = price + scatter + (Number.isNaN(off) ? 0 : Math.abs(off));
-      if (changes && changes.zone !== null && (zone === signs.siteZone) !== (changes.zone === "changing"))
-        cost += changes.zone === "changing" || zone === signs.siteZone ? CHANGE_PRICE : 0;
+      if (changes && (zone === signs.siteZone) !== (changes.zone === "changing")) cost += CHANGE_PRICE[changes.zone];
       cost += stampPrice(stamps, signs, structure, off);
       return { zone, stamps, off, cost };
     }),
@@ -109,7 +108,7 @@ function offOf(zone: string, stamps: StampsAt, stepMs: number, lags: readonly Da
 }
 
 interface ChangeSigns {
-  zone: "changing" | "fixed" | null;
+  zone: "changing" | "fixed";
   text: string;
 }
 

@@ -2,6 +2,7 @@ import { DAY_MS, HOUR_MS, MINUTE_MS } from "../../constants";
 import { type DateReadings, dayNumber } from "./dateText";
 import { isDate, readClock, readStamp, type Stamp } from "./stamp";
 import { StampMemory } from "./stampMemory";
+import { offsetOf } from "./zoneText";
 
 /** Where a table's times stand: in which columns, counted from 0. */
 export type TimeColumns =
@@ -25,8 +26,20 @@ export function timeIndexes(time: TimeColumns): number[] {
   }
 }
 
-/** Reads the time of a row; null where it has none. One reader for one table: it remembers. */
-export function timeReader(time: TimeColumns): (cells: readonly string[]) => Stamp | null {
+/**
+ * Reads the time of a row; null where it has none. One reader for one table: it remembers.
+ * @param offset a column that says how far ahead of UTC the clock is in each row
+ */
+export function timeReader(time: TimeColumns, offset: number | null = null): (cells: readonly string[]) => Stamp | null {
+  const read = ownReader(time);
+  if (offset === null) return read;
+  return (cells) => {
+    const stamp = read(cells);
+    return stamp && { ...stamp, offsetMinutes: offsetOf(cells[offset] ?? "") };
+  };
+}
+
+function ownReader(time: TimeColumns): (cells: readonly string[]) => Stamp | null {
   const memory = new StampMemory();
   switch (time.kind) {
     case "stamp":

@@ -45,13 +45,8 @@ export class ZoneClock {
       .sort((a, b) => a - b);
   }
 
-  /** The offset before a change, for a time in the hour that is left out. */
-  private skippedInstant(wallMs: number): number {
-    return wallMs - this.offsetMs(wallMs - 2 * DAY_MS);
-  }
-
   /**
-   * Instants of the times that a clock showed. Of an hour that comes twice the second is meant where a time comes again, or where times went back.
+   * Instants of the times that a clock showed; NaN for those that it can't have shown. Of an hour that comes twice the second is meant where a time comes again, or where times went back.
    * @param wallMs as the clock showed, in order, but for the hour that comes twice: that may stand twice in a row, or mixed
    */
   instants(wallMs: Float64Array): { utcMs: Float64Array } & ClockChanges {
@@ -63,7 +58,7 @@ export class ZoneClock {
       const can = this.instantsOf(wallMs[i]);
       if (can.length === 0) {
         skipped++;
-        utcMs[i] = this.skippedInstant(wallMs[i]);
+        utcMs[i] = Number.NaN;
       } else if (can.length === 1) {
         again = false;
         utcMs[i] = can[0];
