@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { FormatError } from "../errors/formatError";
 import { exampleSite } from "../simulator/exampleSite";
 import { readBack } from "./fixtures/readBack";
+import { spreadsheet } from "./fixtures/spreadsheet";
 
 const site = exampleSite();
 
@@ -249,5 +250,24 @@ describe("tables that say more than values", () => {
     const { said } = await readBack(["timestamp,inv1.ac_w,s1.dc_a", ...lines].join("\n"), site);
     expect(said.mapping.map(({ to, unit }) => `${to} ${unit}`)).toEqual(["inv1.ac_w W", "s1.dc_a A"]);
     expect(said.repairs).toEqual([]);
+  });
+});
+
+describe("spreadsheets", () => {
+  it("reads days and numbers as they stand in the cells, a sheet a month", async () => {
+    const lines = rows((day, quarter) => `2025-06-${day} ${clock(quarter)},${curve(quarter)}`).map((line) => line.split(","));
+    const sheet = (part: string[][]) => [
+      ["Zeit", "Leistung WR1 (W)"],
+      ...part.map(([time, value]) => [new Date(`${time.replace(" ", "T")}:00Z`), Number(value)]),
+    ];
+    const { applied, said } = await readBack(spreadsheet([sheet(lines.slice(0, 150)), sheet(lines.slice(150))]), site);
+    expect(said.encoding).toBe("xlsx");
+    expect(applied.series.channels.get("inv1.ac_w")?.every((value, k) => value === curve(k % 96))).toBe(true);
+    expect(applied.series.grid.count).toBe(288);
+  });
+
+  it("says of a damaged one that it can't be opened", async () => {
+    const whole = spreadsheet([[["Zeit", "Leistung (W)"], ...plain.map((line) => line.split(","))]]);
+    await expect(readBack(whole.slice(0, whole.length / 2), site)).rejects.toThrow(/spreadsheet that can't be opened/);
   });
 });

@@ -1,4 +1,4 @@
-import { max, median } from "simple-statistics";
+import { median } from "simple-statistics";
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "../../constants";
 import { floats } from "../../series/floats";
 
@@ -23,6 +23,10 @@ export const LAGS = {
   /** Days that follow the clear sky so closely tell the time best; where there are some, the others aren't asked. */
   closeAgreement: 0.995,
   leastClose: 3,
+  /** First and last light are where a series passes this part of its highest value: above what an inverter needs to start, below what clouds leave. */
+  edgeShare: 0.02,
+  /** The course of a cloudy day can lie so far beside its ends. */
+  edgeReach: 1.5 * HOUR_MS,
   /** A zone can be off by half a day from the site's own. */
   mostMinutes: 12 * 60,
   coarseMinutes: 20,
@@ -83,38 +87,81 @@ export type ClearCurve = (fromMs: number, count: number, stepMs: number) => Floa
  * @param aboutMinutes how far the site's own clock is ahead of UTC: lags are looked for about it
  */
 export function dayLags(wallMs: Float64Array, values: Float64Array, stepMs: number, clear: ClearCurve, aboutMinutes = 0): DayLag[] {
-  const out: DayLag[] = [];
+  const level = LAGS.edgeShare * highest(values);
+  const out: { lag: DayLag; edgeMinutes: number }[] = [];
   for (const day of sunniestDays(wallMs, values)) {
-    const lag = lagOf(wallMs.subarray(day.from, day.to), values.subarray(day.from, day.to), stepMs, day.wallMs, clear, aboutMinutes);
-    if (lag) out.push(lag);
+    const part = { wallMs: wallMs.subarray(day.from, day.to), values: values.subarray(day.from, day.to) };
+    const curve = curveAbout(day.wallMs, stepMs, clear, aboutMinutes);
+    const lag = lagOf(part.wallMs, part.values, stepMs, day.wallMs, curve, aboutMinutes);
+    if (lag) out.push({ lag, edgeMinutes: edgeLag(part.wallMs, part.values, stepMs, level, curve, lag.lagMinutes) });
   }
-  const close = out.filter(({ agreement }) => agreement >= LAGS.closeAgreement);
-  return close.length >= LAGS.leastClose ? close : out;
+  const close = out.filter(({ lag }) => lag.agreement >= LAGS.closeAgreement);
+  if (close.length >= LAGS.leastClose) return close.map(({ lag }) => lag);
+  // Under clouds the day's ends tell more than its course.
+  return out.flatMap((day): DayLag[] => {
+    if (close.includes(day)) return [day.lag];
+    if (!Number.isNaN(day.edgeMinutes)) return [{ ...day.lag, lagMinutes: day.edgeMinutes }];
+    return day.lag.agreement >= LAGS.leastAgreement ? [day.lag] : [];
+  });
 }
 
+/** The clear sky about a day, with where it begins. */
+interface Curve {
+  values: Float64Array;
+  fromMs: number;
+}
+
+function curveAbout(dayMs: number, stepMs: number, clear: ClearCurve, aboutMinutes: number): Curve {
+  const reach = LAGS.mostMinutes * MINUTE_MS + HOUR_MS;
+  const fromMs = dayMs - reach - aboutMinutes * MINUTE_MS;
+  const count = Math.ceil((DAY_MS + 2 * reach) / LAGS.stepMs);
+  return { values: smoothed(clear(fromMs, count, LAGS.stepMs), stepMs / LAGS.stepMs), fromMs };
+}
+
+/** Where a day's course lies best on the clear sky's; null where there is too little light. */
 function lagOf(
   wallMs: Float64Array,
   values: Float64Array,
   stepMs: number,
   dayMs: number,
-  clear: ClearCurve,
+  curve: Curve,
   aboutMinutes: number,
 ): DayLag | null {
   const lit = values.reduce((sum, value) => sum + (value > 0 ? 1 : 0), 0);
   if ((lit * stepMs) / HOUR_MS < LAGS.leastLitHours) return null;
-  const reach = LAGS.mostMinutes * MINUTE_MS + HOUR_MS;
-  const fromMs = dayMs - reach - aboutMinutes * MINUTE_MS;
-  const count = Math.ceil((DAY_MS + 2 * reach) / LAGS.stepMs);
-  const curve = smoothed(clear(fromMs, count, LAGS.stepMs), stepMs / LAGS.stepMs);
   let best = { lagMinutes: 0, agreement: -1, scale: Number.NaN };
   const tryAt = (lagMinutes: number) => {
-    const told = agreementAt(wallMs, values, stepMs, curve, fromMs, lagMinutes);
+    const told = agreementAt(wallMs, values, stepMs, curve.values, curve.fromMs, lagMinutes);
     if (told.agreement > best.agreement) best = { lagMinutes, ...told };
   };
   for (let lag = -LAGS.mostMinutes; lag <= LAGS.mostMinutes; lag += LAGS.coarseMinutes) tryAt(aboutMinutes + lag);
   const about = best.lagMinutes;
   for (let lag = about - LAGS.coarseMinutes; lag <= about + LAGS.coarseMinutes; lag++) tryAt(lag);
-  return best.agreement >= LAGS.leastAgreement ? { wallMs: dayMs, ...best } : null;
+  return { wallMs: dayMs, ...best };
+}
+
+/**
+ * How much later than the sky the light of a day comes and goes: the middle between its first and last light, less that of the sky.
+ * @param level what counts as light, in the unit of the values
+ * @param nearMinutes the lag near which it is looked for
+ * @returns minutes; NaN where the day's ends aren't there, or lie unlike the sky's
+ */
+function edgeLag(wallMs: Float64Array, values: Float64Array, stepMs: number, level: number, curve: Curve, nearMinutes: number): number {
+  const lit = (of: Float64Array, least: number) => [of.findIndex((value) => value > least), of.findLastIndex((value) => value > least)];
+  const [first, last] = lit(values, level);
+  if (first <= 0 || last >= values.length - 1 || last <= first) return Number.NaN;
+  const middle = (wallMs[first] + wallMs[last] + stepMs) / 2 - nearMinutes * MINUTE_MS;
+  // The day of the curve about the same hour.
+  const from = Math.max(0, Math.floor((middle - DAY_MS / 2 - curve.fromMs) / LAGS.stepMs));
+  const day = curve.values.subarray(from, from + Math.round(DAY_MS / LAGS.stepMs));
+  const [rise, set] = lit(day, LAGS.edgeShare * highest(day));
+  if (rise <= 0 || set <= rise) return Number.NaN;
+  const skyMiddle = curve.fromMs + (from + (rise + set + 1) / 2) * LAGS.stepMs;
+  return Math.abs(middle - skyMiddle) > LAGS.edgeReach ? Number.NaN : Math.round(nearMinutes + (middle - skyMiddle) / MINUTE_MS);
+}
+
+function highest(values: Float64Array): number {
+  return values.reduce((most, value) => (value > most ? value : most), 0);
 }
 
 /** Means over a measured interval, where it is longer than the curve's step. */
@@ -153,9 +200,6 @@ function agreementAt(wallMs: Float64Array, values: Float64Array, stepMs: number,
 
 /** How much of the clear sky a file's best days give; NaN where none is clear. */
 export function clearScale(lags: readonly DayLag[]): number {
-  return lags.length > 0 ? median(lags.map(({ scale }) => scale)) : Number.NaN;
-}
-
-export function mostScale(lags: readonly DayLag[]): number {
-  return lags.length > 0 ? max(lags.map(({ scale }) => scale)) : Number.NaN;
+  const clear = lags.filter(({ agreement }) => agreement >= LAGS.leastAgreement);
+  return clear.length > 0 ? median(clear.map(({ scale }) => scale)) : Number.NaN;
 }

@@ -13,6 +13,8 @@ import { type TableRow, trimmedCells } from "./tableRow";
 /** How many characters at the head a table's layout is told from; some hundred rows of a broad table. */
 const HEAD_CHARACTERS = 1 << 18;
 const HEAD_ROWS = 600;
+/** A quotation mark that is never closed after so many rows is a fault of the file, not of the way it is cut. */
+const LEAST_ROWS = 20;
 
 /** What stands between cells, with the decimal mark that is usual beside it. */
 const DELIMITERS: readonly { delimiter: string; usual: DecimalMark }[] = [
@@ -69,12 +71,12 @@ export class ExportReader {
     const choices = said ? DELIMITERS.filter(({ delimiter }) => delimiter === said[1]) : DELIMITERS;
     const tried = (choices.length > 0 ? choices : DELIMITERS).map(({ delimiter, usual }) => {
       const head = this.headRows(delimiter);
-      return { delimiter, head, shape: tellShape(head, usual) };
+      return { delimiter, head: head ?? [], shape: head && tellShape(head, usual) };
     });
     const best = tried
       .map((entry) => ({ ...entry, score: entry.shape ? score(entry.shape, entry.head) : 0 }))
       .sort((a, b) => b.score - a.score)[0];
-    if (!best.shape || best.score === 0) this.refuse(tried[0].head);
+    if (!best.shape || best.score === 0) this.refuse(tried.find(({ head }) => head.length > 0)?.head ?? []);
     this.delimiter = best.delimiter;
     const sorter = new RowSorter(this.file, best.shape, best.head, this.nowMs);
     this.sorter = sorter;
@@ -83,13 +85,18 @@ export class ExportReader {
     this.head = "";
   }
 
-  private headRows(delimiter: string): TableRow[] {
+  /** The head cut by a delimiter; null where quotation marks say that it isn't one. */
+  private headRows(delimiter: string): TableRow[] | null {
     const rows: TableRow[] = [];
     const cutter = new DelimitedRows(this.file, delimiter, (cells, line) => {
       if (rows.length < HEAD_ROWS) rows.push({ cells: trimmedCells(cells), line });
     });
-    cutter.push(this.head);
-    if (this.head.length < HEAD_CHARACTERS) cutter.end();
+    try {
+      cutter.push(this.head);
+      if (this.head.length < HEAD_CHARACTERS) cutter.end();
+    } catch (error) {
+      if (error instanceof FormatError && rows.length < LEAST_ROWS) return null;
+    }
     return rows;
   }
 

@@ -131,7 +131,7 @@ function isHeading(cells: readonly string[], width: number, lowest: boolean): bo
   if (filled.length === 0) return false;
   if (lowest) return cells.length >= Math.min(2, width);
   // Lines over a table hold a key and its value; a row of a heading reaches over the columns.
-  if (cells.length < width - 1 || cells.length > width + 1) return false;
+  if (cells.length < Math.max(2, width - 1) || cells.length > width + 1) return false;
   const unitsBelow = filled.length >= 2 || width <= 2;
   return unitsBelow && !(width > 3 && filled.length === 2 && cells[0] !== "" && cells[1] !== "" && filledWidth(cells) === 2);
 }
