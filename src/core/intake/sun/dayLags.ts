@@ -161,7 +161,7 @@ function edgeLag(wallMs: Float64Array, values: Float64Array, stepMs: number, lev
 }
 
 function highest(values: Float64Array): number {
-  return values.reduce((most, value) => (value > most ? value : most), 0);
+  return values.reduce((most, value) => Math.max(value, most), 0);
 }
 
 /** Means over a measured interval, where it is longer than the curve's step. */

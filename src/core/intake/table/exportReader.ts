@@ -30,6 +30,8 @@ export class ExportReader {
   private rows: DelimitedRows | null = null;
   private sorter: RowSorter | null = null;
   private delimiter: string | null = null;
+  /** Why a way to cut the table failed. */
+  private cut: FormatError | null = null;
 
   constructor(
     private readonly file: string,
@@ -95,13 +97,17 @@ export class ExportReader {
       cutter.push(this.head);
       if (this.head.length < HEAD_CHARACTERS) cutter.end();
     } catch (error) {
-      if (error instanceof FormatError && rows.length < LEAST_ROWS) return null;
+      if (!(error instanceof FormatError)) throw error;
+      if (rows.length >= LEAST_ROWS) return rows;
+      this.cut ??= error;
+      return null;
     }
     return rows;
   }
 
   private refuse(head: readonly TableRow[]): never {
     const first = head.find(({ cells }) => cells.some(Boolean));
+    if (this.cut) throw this.cut;
     throw new FormatError({
       file: this.file,
       line: first?.line ?? 1,

@@ -1,6 +1,6 @@
 import { mean, median } from "simple-statistics";
 import { HOUR_MS, MINUTE_MS } from "../../constants";
-import type { DayLag } from "../sun/dayLags";
+import { type DayLag, LAGS } from "../sun/dayLags";
 import { standardZoneMinutes, ZoneClock } from "./zoneClock";
 import { fixedZone } from "./zoneText";
 
@@ -60,6 +60,7 @@ export function tellZone(signs: ClockSigns, lags: readonly DayLag[]): ToldZone {
   const standard = fixedZone(standardZoneMinutes(siteZone, aboutMs));
   const usual = [...new Set([...(named ? [named] : []), siteZone, standard, "UTC"])];
   const zones = [...usual.map((zone) => ({ zone, price: priceOf(zone, signs) })), ...otherZones(usual, lags)];
+  const sure = lags.filter(({ agreement }) => agreement >= LAGS.closeAgreement).length >= LAGS.leastClose;
   const changes = changeSigns(signs);
   const structure = structureOf(wallMs, stepMs);
   const choices = zones.flatMap(({ zone, price }) =>
@@ -67,7 +68,7 @@ export function tellZone(signs: ClockSigns, lags: readonly DayLag[]): ToldZone {
       const { off, scatter } = offOf(zone, stamps, stepMs, lags);
       let cost = price + scatter + (Number.isNaN(off) ? 0 : Math.abs(off));
       if (changes && (zone === signs.siteZone) !== (changes.zone === "changing")) cost += CHANGE_PRICE[changes.zone];
-      cost += stampPrice(stamps, signs, structure, off);
+      cost += stampPrice(stamps, signs, structure, sure ? off : Number.NaN);
       return { zone, stamps, off, cost };
     }),
   );
@@ -142,7 +143,7 @@ function stampPrice(stamps: StampsAt, { saysStamps, stepMs }: ClockSigns, struct
   const step = stepMs / MINUTE_MS;
   if (said === "end") return stamps === "end" ? 0 : PRICE.end + step;
   if (said === "start") return stamps === "start" ? 0 : PRICE.end + step;
-  // Ends explain what the sun is off by, or they explain nothing.
+  // Ends explain what the sun of clear days is off by, or they explain nothing.
   return stamps === "start" ? 0 : Math.min(PRICE.end, PRICE.endShare * step) + (Math.abs(off) <= Math.max(PRICE.end, step / 3) ? 0 : step);
 }
 
