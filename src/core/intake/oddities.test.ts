@@ -271,3 +271,23 @@ describe("spreadsheets", () => {
     await expect(readBack(whole.slice(0, whole.length / 2), site)).rejects.toThrow(/spreadsheet that can't be opened/);
   });
 });
+
+describe("heads that tell little", () => {
+  it("settles the decimal mark when the first fraction comes", async () => {
+    const lines = Array.from(
+      { length: 3000 },
+      (_, minute) => `10.06.2025 ${two(Math.floor(minute / 60) % 24)}:${two(minute % 60)};${minute < 1200 ? 0 : 4.5}`,
+    ).map((line, k) => (k < 1440 ? line : line.replace("10.06", k < 2880 ? "11.06" : "12.06")));
+    const { applied, said } = await readBack(["Zeit;Leistung (kW)", ...lines].join("\n"), site);
+    expect(said.decimal).toBe(".");
+    expect(applied.series.channels.get("inv1.ac_w")?.[1300]).toBe(4500);
+  });
+
+  it("reads a table that begins with days without values", async () => {
+    const empty = Array.from({ length: 10 }, (_, k) => k + 1).flatMap((day) =>
+      Array.from({ length: 96 }, (_, quarter) => `2025-05-${two(day + 21)}T${clock(quarter)}:00;`),
+    );
+    const lines = rows((day, quarter) => `2025-06-${day}T${clock(quarter)}:00;${curve(quarter)}`);
+    expect(await noon(["Plant report", "t;power [W]", ...empty, ...lines].join("\n"))).toBe(curve(48));
+  });
+});

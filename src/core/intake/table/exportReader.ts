@@ -1,5 +1,6 @@
 import { shown } from "../../errors/errors";
 import { FormatError } from "../../errors/formatError";
+import { isMissing } from "../cells/missing";
 import type { DecimalMark } from "../cells/number";
 import { isLikeNumber } from "../cells/number";
 import { DelimitedRows } from "../text/rows";
@@ -61,7 +62,7 @@ export class ExportReader {
     const head = rows.slice(0, HEAD_ROWS).map((cells, k) => ({ cells: trimmedCells(cells), line: k + 1 }));
     const shape = tellShape(head, ".");
     if (!shape) this.refuse(head);
-    this.sorter = new RowSorter(this.file, { ...shape, decimal: "." }, head, this.nowMs);
+    this.sorter = new RowSorter(this.file, { ...shape, decimal: ".", decimalTold: true }, head, this.nowMs);
     rows.forEach((cells, k) => {
       this.sorter?.row(cells, k + 1);
     });
@@ -124,7 +125,7 @@ function score({ time, values, width, dataFrom, matrix }: TableShape, head: read
   for (const { cells } of head.slice(dataFrom)) {
     if (Math.abs(cells.length - width) > 1) continue;
     const stamp = read(cells);
-    if (stamp && values.some((k) => isLikeNumber(cells[k] ?? "") || cells[k] === "")) rows++;
+    if (stamp && values.some((k) => isLikeNumber(cells[k] ?? "") || isMissing(cells[k] ?? ""))) rows++;
   }
   // Of two ways that read all rows the one with more columns is right.
   return rows === 0 ? 0 : rows * (1 + Math.min(width, 50) / 1000) + (matrix ? 0.5 : 0);

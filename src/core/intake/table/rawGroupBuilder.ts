@@ -1,5 +1,5 @@
 import { isMissing } from "../cells/missing";
-import { type DecimalMark, readNumber } from "../cells/number";
+import { type DecimalMark, readNumber, tellDecimal } from "../cells/number";
 import { inBase, type Unit, unitOf } from "../columns/units";
 import { DATE_ORDERS, type DateOrder } from "../time/dateText";
 import { Growing } from "./growing";
@@ -13,6 +13,12 @@ interface Building {
   badCount: number;
 }
 
+/** The decimal mark of a table, and whether its numbers have told it yet; one for all its groups. */
+export interface DecimalChoice {
+  decimal: DecimalMark;
+  told: boolean;
+}
+
 /** Gathers the rows of one group. */
 export class RawGroupBuilder {
   private readonly times = new Map<DateOrder, Growing>(DATE_ORDERS.map((order) => [order, new Growing()]));
@@ -22,7 +28,7 @@ export class RawGroupBuilder {
   constructor(
     readonly key: string,
     names: readonly string[],
-    private readonly decimal: DecimalMark,
+    private readonly mark: DecimalChoice,
   ) {
     this.columns = names.map((name) => ({ name, values: new Growing(), cellUnit: null, bad: null, badCount: 0 }));
   }
@@ -44,11 +50,11 @@ export class RawGroupBuilder {
   }
 
   private number(own: Building, cell: string, line: number): number {
-    const value = readNumber(cell, this.decimal);
+    const value = this.read(cell);
     if (!Number.isNaN(value) || isMissing(cell)) return value;
     const dressed = /^(.*\d[.,]?)\s*([^\d\s][^\d]*(?:\d)?)$/.exec(cell);
     const unit = dressed && unitOf(dressed[2]);
-    const bare = dressed && unit ? readNumber(dressed[1].trim(), this.decimal) : Number.NaN;
+    const bare = dressed && unit ? this.read(dressed[1].trim()) : Number.NaN;
     if (unit && !Number.isNaN(bare) && (own.cellUnit === null || own.cellUnit.dimension === unit.dimension)) {
       own.cellUnit ??= unit;
       return inBase(bare, unit);
@@ -56,6 +62,20 @@ export class RawGroupBuilder {
     own.bad ??= { line, text: cell };
     own.badCount++;
     return Number.NaN;
+  }
+
+  /** A number with the table's decimal mark; a table that began with whole numbers may settle its mark yet. */
+  private read(cell: string): number {
+    const value = readNumber(cell, this.mark.decimal);
+    if (this.mark.told || !/[.,]/.test(cell)) return value;
+    if (!Number.isNaN(value)) {
+      this.mark.told = tellDecimal([cell]) !== null;
+      return value;
+    }
+    const other = this.mark.decimal === "," ? "." : ",";
+    const read = readNumber(cell, other);
+    if (!Number.isNaN(read)) Object.assign(this.mark, { decimal: other, told: true });
+    return read;
   }
 
   taken(alive: readonly DateOrder[]): RawGroup {

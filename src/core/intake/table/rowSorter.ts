@@ -9,7 +9,7 @@ import { readStamp, type Stamp } from "../time/stamp";
 import { timeIndexes, timeReader } from "../time/timeColumns";
 import { dayIn } from "./findTime";
 import { withoutStates } from "./joinGroups";
-import { RawGroupBuilder } from "./rawGroupBuilder";
+import { type DecimalChoice, RawGroupBuilder } from "./rawGroupBuilder";
 import type { RawTable, RowNote } from "./rawTable";
 import type { TableShape } from "./shape";
 import { filledWidth, isBlank, type TableRow } from "./tableRow";
@@ -31,6 +31,7 @@ export class RowSorter {
   private readonly firstLine: number;
   private readonly timeColumn: number;
   private readonly matrixDays: (Record<DateOrder, number> | null)[];
+  private readonly mark: DecimalChoice;
   private alive: DateOrder[] = [...DATE_ORDERS];
   /** Rows without a time: closing lines if no data follow. */
   private odd: { cells: string[]; line: number }[] = [];
@@ -46,6 +47,7 @@ export class RowSorter {
     private readonly nowMs: number,
   ) {
     this.faults = new FaultList(file);
+    this.mark = { decimal: shape.decimal, told: shape.decimalTold };
     this.read = timeReader(shape.time, shape.offset);
     this.firstLine = head[shape.dataFrom].line;
     this.headings = new Set(head.slice(0, shape.dataFrom).map(({ cells }) => cells.join("\u0000")));
@@ -156,7 +158,7 @@ export class RowSorter {
         expected: "a table of one site",
       });
     const names = this.shape.matrix ? [this.matrixName(key)] : this.shape.values.map((k) => nameUnder(key, this.shape.names[k] ?? "", k));
-    const made = new RawGroupBuilder(key, names, this.shape.decimal);
+    const made = new RawGroupBuilder(key, names, this.mark);
     this.groups.set(key, made);
     return made;
   }
@@ -230,7 +232,7 @@ export class RowSorter {
       file: this.file,
       encoding,
       delimiter,
-      decimal: this.shape.decimal,
+      decimal: this.mark.decimal,
       above: this.shape.above,
       timeName: this.timeName,
       heading: this.shape.names,

@@ -57,7 +57,10 @@ export function tellShape(rows: readonly TableRow[], usual: DecimalMark): TableS
   const full = rows.filter(({ cells }) => !isBlank(cells));
   const width = commonWidth(full);
   if (width < 2) return null;
-  const wide = full.filter(({ cells }) => Math.abs(filledWidth(cells) - width) <= Math.max(1, width / 2) && cells.some(isLikeNumber));
+  const wide = full.filter(
+    ({ cells }) =>
+      Math.abs(filledWidth(cells) - width) <= Math.max(1, width / 2) && cells.length > 1 && cells.some((cell) => /\d/.test(cell)),
+  );
   const time = findTime(wide.slice(-400), namesOver(rows, wide[0]), linesAbove(rows, wide[0]));
   if (!time) return null;
   const read = timeReader(time);
