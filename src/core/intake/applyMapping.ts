@@ -183,8 +183,11 @@ function placed(
   let rows = 0;
   for (const group of groups) {
     rows += group.times.length;
-    const slots = Int32Array.from(group.times, (at) => slotOf(at, group) - first);
-    for (const slot of slots) there[slot] = 1;
+    const slots = new Int32Array(group.times.length);
+    for (let k = 0; k < slots.length; k++) {
+      slots[k] = slotOf(group.times[k], group) - first;
+      there[slots[k]] = 1;
+    }
     for (const column of group.columns) channels.set(column.mapping.to as string, onAxis(group, column, slots, grid, site, repairs));
   }
   return { series: { grid, channels }, there, repairs, rows };

@@ -53,7 +53,7 @@ export function propose(table: RawTable, site: SiteFile): Proposal {
     usualOrder(site.location.timeZone, sample),
   );
   const groups = table.groups.map((group) => arrange(group, order));
-  const steps = groups.map(({ times }) => tellStep(Float64Array.from(new Set(times)).sort()));
+  const steps = groups.map(({ times }) => tellStep(times));
   const ground: Ground = { table, site, order, groups, steps, skies: new ClearSkies(site) };
   const columns = readColumns(table, site);
   for (const column of columns) tellForm(column, ground);

@@ -32,7 +32,7 @@ export function removeImpossible(values: Float64Array, { least, most }: Possible
 
 /** Whether a number, as it stands in a file, is one that loggers write where they have none. */
 export function isMarker(value: number): boolean {
-  return MARKERS.includes(value);
+  return (value > 3000 || value < -98) && MARKERS.includes(value);
 }
 
 /**

@@ -23,7 +23,7 @@ export interface SteadyStep {
 
 /**
  * Tells the interval of stamps.
- * @param times ms, in order, each once
+ * @param times ms, in order; where one comes again or goes back, nothing is counted
  * @returns null where there are too few
  */
 export function tellStep(times: Float64Array): SteadyStep | null {

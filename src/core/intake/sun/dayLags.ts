@@ -32,6 +32,8 @@ export const LAGS = {
   coarseMinutes: 20,
   /** The clear sky is worked out at this step and read between. */
   stepMs: 10 * MINUTE_MS,
+  /** Of a day no more values are looked at: five minutes tell as much as seconds. */
+  mostSamples: 288,
   /** So many hours with light are needed in a day. */
   leastLitHours: 4,
 } as const;
@@ -182,7 +184,8 @@ function smoothed(curve: Float64Array, steps: number): Float64Array {
 /** Uncentred correlation: nothing at night counts for agreement as much as the day's course does. */
 function agreementAt(wallMs: Float64Array, values: Float64Array, stepMs: number, curve: Float64Array, fromMs: number, lagMinutes: number) {
   let [both, ofValues, ofCurve] = [0, 0, 0];
-  for (let i = 0; i < wallMs.length; i++) {
+  const stride = Math.max(1, Math.floor(wallMs.length / LAGS.mostSamples));
+  for (let i = 0; i < wallMs.length; i += stride) {
     const value = values[i];
     if (Number.isNaN(value)) continue;
     // The curve's entries are means about the middles of its steps.

@@ -1,4 +1,5 @@
 import { HOUR_MS } from "../../constants";
+import { floats } from "../../series/floats";
 import type { DateOrder } from "../time/dateText";
 import type { RawGroup } from "./rawTable";
 
@@ -28,9 +29,9 @@ export function arrange(group: RawGroup, order: DateOrder): ArrangedGroup {
   const turned = back > forth;
   const rows = Int32Array.from(shown, (_, i) => (turned ? shown.length - 1 - i : i));
   const farBack = turned ? countFar(shown) : far;
-  if (farBack === 0 && turned) return { times: Float64Array.from(rows, (row) => shown[row]), rows, done: "newest-first" };
+  if (farBack === 0 && turned) return { times: floats(rows.length, (k) => shown[rows[k]]), rows, done: "newest-first" };
   rows.sort((a, b) => shown[a] - shown[b]);
-  return { times: Float64Array.from(rows, (row) => shown[row]), rows, done: "out-of-order" };
+  return { times: floats(rows.length, (k) => shown[rows[k]]), rows, done: "out-of-order" };
 }
 
 function countFar(shown: Float64Array): number {
@@ -41,5 +42,5 @@ function countFar(shown: Float64Array): number {
 
 /** A column's values in the order of an arranged group. */
 export function arranged(values: Float64Array, { rows }: ArrangedGroup): Float64Array {
-  return rows ? Float64Array.from(rows, (row) => values[row]) : values;
+  return rows ? floats(rows.length, (k) => values[rows[k]]) : values;
 }

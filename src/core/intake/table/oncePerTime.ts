@@ -1,5 +1,6 @@
 import { FormatError } from "../../errors/formatError";
 import { writeInstant } from "../../formats/instant";
+import { floats } from "../../series/floats";
 import type { Repair } from "../mapping";
 import { type ArrangedGroup, arranged } from "./arrange";
 import type { RawColumn } from "./rawTable";
@@ -28,9 +29,9 @@ export function oncePerTime(
   const order = sortedOrder(instants);
   const own = (values: Float64Array) => {
     const inTime = arranged(values, place);
-    return order ? Float64Array.from(order, (i) => inTime[i]) : inTime;
+    return order ? floats(order.length, (k) => inTime[order[k]]) : inTime;
   };
-  const times = order ? Float64Array.from(order, (i) => instants[i]) : instants;
+  const times = order ? floats(order.length, (k) => instants[order[k]]) : instants;
   const lines = own(fileLines);
   const doubles = doublesOf(times);
   if (doubles.length === 0) return { times, lines, values: (raw) => own(raw.values).slice() };
@@ -38,7 +39,7 @@ export function oncePerTime(
   for (const at of doubles) for (const [raw, values] of all) merge(values, at, raw.name, times, lines, file);
   const keep = Int32Array.from({ length: times.length }, (_, i) => i).filter((i) => i + 1 >= times.length || times[i + 1] !== times[i]);
   repairs.push({ kind: "double-rows", text: "rows that stand there twice, taken once", count: doubles.length, line: lines[doubles[0]] });
-  const kept = (values: Float64Array) => Float64Array.from(keep, (i) => values[i]);
+  const kept = (values: Float64Array) => floats(keep.length, (k) => values[keep[k]]);
   return { times: kept(times), lines: kept(lines), values: (raw) => kept(all.get(raw) ?? own(raw.values)) };
 }
 

@@ -11,6 +11,25 @@ export interface ClockChanges {
   single: number;
 }
 
+/** Offsets at the beginnings of UTC days, by zone: looking one up takes the time of a thousand rows. */
+const dayOffsets = new Map<string, Map<number, number>>();
+const WEEK_DAYS = 7;
+
+function lookedUpMs(zone: string, day: number): number {
+  const known = dayOffsets.get(zone) ?? new Map<number, number>();
+  dayOffsets.set(zone, known);
+  const ms = known.get(day) ?? zoneOffsetMinutes(zone, day * DAY_MS) * MINUTE_MS;
+  known.set(day, ms);
+  return ms;
+}
+
+/** A clock that shows the same offset at both ends of a week wasn't changed in it. */
+function dayOffsetMs(zone: string, day: number): number {
+  const week = Math.floor(day / WEEK_DAYS) * WEEK_DAYS;
+  const [begin, end] = [lookedUpMs(zone, week), lookedUpMs(zone, week + WEEK_DAYS)];
+  return begin === end ? begin : lookedUpMs(zone, day);
+}
+
 /** A zone's clock, read backwards: which instants a time on it can mean. */
 export class ZoneClock {
   private readonly fixedMs: number | null;
@@ -34,9 +53,7 @@ export class ZoneClock {
     const day = Math.floor(wallMs / DAY_MS);
     if (day !== this.day) {
       this.day = day;
-      this.offsetsMs = [
-        ...new Set([this.offsetMs((day - 1) * DAY_MS), this.offsetMs((day + 1) * DAY_MS), this.offsetMs((day + 2) * DAY_MS)]),
-      ];
+      this.offsetsMs = [...new Set([-1, 1, 2].map((by) => dayOffsetMs(this.zone, day + by)))];
     }
     if (this.offsetsMs.length === 1) return [wallMs - this.offsetsMs[0]];
     return this.offsetsMs
