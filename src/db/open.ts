@@ -14,6 +14,8 @@ import { changes } from "./migrations/0004-changes";
 import { frozen } from "./migrations/0005-frozen";
 import { dayBook } from "./migrations/0006-day-book";
 import { firm } from "./migrations/0007-firm";
+import { intakes } from "./migrations/0008-intakes";
+import { initIntakes } from "./models/intakes";
 import { initRecords } from "./models/records";
 import { relate } from "./models/relations";
 import { initSeries } from "./models/series";
@@ -27,7 +29,7 @@ import { initSeries } from "./models/series";
  */
 export async function openDatabase(folder: string, onBroken?: () => void): Promise<Sequelize> {
   try {
-    for (const name of ["photos", "incoming"]) makeFolder(join(/* turbopackIgnore: true */ folder, name));
+    for (const name of ["photos", "incoming", "intakes"]) makeFolder(join(/* turbopackIgnore: true */ folder, name));
     await access(folder, constants.W_OK);
   } catch (error) {
     throw new UnavailableError(`The data folder ${folder} can't be written: ${(error as NodeJS.ErrnoException).code ?? error}`);
@@ -93,13 +95,14 @@ function makeFolder(path: string): void {
 export function bindModels(sequelize: Sequelize): void {
   initRecords(sequelize);
   initSeries(sequelize);
+  initIntakes(sequelize);
   relate();
 }
 
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook, firm],
+    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook, firm, intakes],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

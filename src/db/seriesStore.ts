@@ -16,6 +16,8 @@ export interface PackedImport {
   grid: Grid;
   channels: { name: string; days: PackedDay[] }[];
   actorId: string;
+  /** JSON of how the file was read; absent where it was one of ours. */
+  reading?: string;
 }
 
 /** So many rows go into one statement. */
@@ -27,30 +29,40 @@ const BATCH = 200;
  * @param beforeCommit the last moment at which throwing leaves everything as it was
  */
 export async function storeImport(sequelize: Sequelize, packed: PackedImport, beforeCommit?: () => void): Promise<void> {
+  await storeImports(sequelize, [packed], beforeCommit);
+}
+
+/** Takes several in together: what is of production and what of weather in one file. See `storeImport`. */
+export async function storeImports(sequelize: Sequelize, imports: readonly PackedImport[], beforeCommit?: () => void): Promise<void> {
   await write(
     sequelize,
     async (transaction) => {
-      await ImportRecord.create(
-        {
-          id: packed.id,
-          siteId: packed.siteId,
-          kind: packed.kind,
-          fileName: packed.fileName,
-          rows: packed.rows,
-          fromMs: packed.grid.startMs,
-          toMs: packed.grid.startMs + packed.grid.count * packed.grid.stepMs,
-          stepMs: packed.grid.stepMs,
-          importedAt: new Date(),
-          actorId: packed.actorId,
-        },
-        { transaction },
-      );
-      for (const channel of packed.channels) await storeChannel(packed, channel, transaction);
-      await SiteRecord.increment("revision", { where: { id: packed.siteId }, transaction });
+      for (const packed of imports) await storeOne(packed, transaction);
       beforeCommit?.();
     },
     PATIENCE_MS.import,
   );
+}
+
+async function storeOne(packed: PackedImport, transaction: Transaction): Promise<void> {
+  await ImportRecord.create(
+    {
+      id: packed.id,
+      siteId: packed.siteId,
+      kind: packed.kind,
+      fileName: packed.fileName,
+      rows: packed.rows,
+      fromMs: packed.grid.startMs,
+      toMs: packed.grid.startMs + packed.grid.count * packed.grid.stepMs,
+      stepMs: packed.grid.stepMs,
+      importedAt: new Date(),
+      actorId: packed.actorId,
+      reading: packed.reading ?? null,
+    },
+    { transaction },
+  );
+  for (const channel of packed.channels) await storeChannel(packed, channel, transaction);
+  await SiteRecord.increment("revision", { where: { id: packed.siteId }, transaction });
 }
 
 async function storeChannel(

@@ -1,6 +1,6 @@
 import { HOUR_MS, MINUTE_MS } from "../constants";
 import { shown } from "../errors/errors";
-import { FaultList, FormatError } from "../errors/formatError";
+import { FormatError, type FormatFault, MOST_FAULTS } from "../errors/formatError";
 import { isKnownColumn, type SeriesKind } from "../formats/seriesColumns";
 import { SERIES_MOST } from "../formats/seriesLimits";
 import { gather } from "../series/gather";
@@ -14,7 +14,7 @@ import type { ColumnMapping, Mapping, Repair } from "./mapping";
 import { possibleOf } from "./possible";
 import { type ArrangedGroup, arrange } from "./table/arrange";
 import { oncePerTime, type TimedRows } from "./table/oncePerTime";
-import type { RawColumn, RawTable } from "./table/rawTable";
+import { LINES_A_FILE, placeOfLine, type RawColumn, type RawTable } from "./table/rawTable";
 import { ZoneClock } from "./time/zoneClock";
 
 /** A table as a series of ours, with all that was put right on the way. */
@@ -57,7 +57,7 @@ export function applyMapping(table: RawTable, mapping: Mapping, site: SiteFile, 
       place,
       group.lines,
       columns.map(({ raw }) => raw),
-      table.file,
+      table,
       repairs,
     );
     const step = tellStep(rows.times);
@@ -102,20 +102,20 @@ function wantedColumns(table: RawTable, mapping: Mapping, kind: SeriesKind): Map
 
 /** What is wanted has to be numbers throughout. */
 function refuseUnreadable(table: RawTable, wanted: ReadonlyMap<number, { raw: RawColumn }[]>): void {
-  const faults = new FaultList(table.file);
+  const faults: FormatFault[] = [];
   const mark = table.decimal === "," ? "a decimal comma" : "a decimal point";
   for (const columns of wanted.values())
     for (const { raw } of columns) {
       if (!raw.bad) continue;
       const more = raw.badCount > 1 ? ` (and ${raw.badCount - 1} more in this column)` : "";
-      faults.add({
-        line: raw.bad.line,
+      faults.push({
+        ...placeOfLine(table, raw.bad.line),
         key: raw.name,
         found: `${shown(raw.bad.text)}${more}`,
         expected: `a number with ${mark}, or an empty cell`,
       });
     }
-  faults.throwIfAny();
+  if (faults.length > 0) throw new FormatError(faults.slice(0, MOST_FAULTS), Math.max(0, faults.length - MOST_FAULTS));
 }
 
 function noteOrder({ done, times }: ArrangedGroup, repairs: Repair[]): void {
@@ -215,7 +215,7 @@ function onAxis(
   const unit = unitOf(mapping.unit as string);
   if (!unit) throw new FormatError({ file: channel, found: shown(mapping.unit), expected: "a unit that is known" });
   const own = group.values(raw);
-  const lineAt = (row: number) => group.lines[row];
+  const lineAt = (row: number) => group.lines[row] % LINES_A_FILE;
   const markers = removeMarkers(own);
   if (markers.count > 0)
     repairs.push({

@@ -35,6 +35,8 @@ export class ImportRecord extends Model<InferAttributes<ImportRecord>, InferCrea
   declare undoneAt: CreationOptional<Date | null>;
   /** Who did it. */
   declare actorId: string;
+  /** JSON of how the file was read and what was put right in it; null where it was one of ours. */
+  declare reading: CreationOptional<string | null>;
 }
 
 /** What an import replaced, kept so that it can be undone. */
@@ -106,6 +108,7 @@ export function initSeries(sequelize: Sequelize): void {
       importedAt: { type: DataTypes.DATE, allowNull: false },
       undoneAt: { type: DataTypes.DATE, allowNull: true },
       actorId: text(),
+      reading: { type: DataTypes.TEXT, allowNull: true },
     },
     { sequelize, tableName: "imports", timestamps: false },
   );

@@ -9,6 +9,7 @@ import type { SeriesKind } from "@/core/formats/seriesColumns";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { PackedChannel } from "@/db/packedDays";
 import type { PackedImport } from "@/db/seriesStore";
+import type { IntakePreview, IntakeTable, PackedKind, PackIntakeRequest, PreviewIntakeRequest, ReadIntakeRequest } from "./intakeTypes";
 import type { KeptFrozen } from "./tasks/keptFrozen";
 
 /** A site's description and data as they are stored, to be read by a worker. */
@@ -51,6 +52,9 @@ export interface Tasks {
     request: { path: string; fileName: string; kind: SeriesKind; site: SiteFile; nowMs: number };
     reply: Pick<PackedImport, "grid" | "rows" | "channels">;
   };
+  readIntake: { request: ReadIntakeRequest; reply: IntakeTable[] };
+  previewIntake: { request: PreviewIntakeRequest; reply: IntakePreview };
+  packIntake: { request: PackIntakeRequest; reply: PackedKind[] };
   moduleShade: { request: { siteText: string; year: number }; reply: { planeId: string; year: number; modules: ModuleShade[] }[] };
 }
 

@@ -3,7 +3,7 @@ import { writeInstant } from "../../formats/instant";
 import { floats } from "../../series/floats";
 import type { Repair } from "../mapping";
 import { type ArrangedGroup, arranged } from "./arrange";
-import type { RawColumn } from "./rawTable";
+import { placeOfLine, type RawColumn, type RawTable } from "./rawTable";
 
 /** Rows in order of time, each time once. */
 export interface TimedRows {
@@ -23,7 +23,7 @@ export function oncePerTime(
   place: ArrangedGroup,
   fileLines: Float64Array,
   columns: readonly RawColumn[],
-  file: string,
+  table: Pick<RawTable, "files">,
   repairs: Repair[],
 ): TimedRows {
   const order = sortedOrder(instants);
@@ -36,7 +36,7 @@ export function oncePerTime(
   const doubles = doublesOf(times);
   if (doubles.length === 0) return { times, lines, values: (raw) => own(raw.values).slice() };
   const all = new Map(columns.map((raw) => [raw, own(raw.values).slice()]));
-  for (const at of doubles) for (const [raw, values] of all) merge(values, at, raw.name, times, lines, file);
+  for (const at of doubles) for (const [raw, values] of all) merge(values, at, raw.name, times, lines, table);
   const keep = Int32Array.from({ length: times.length }, (_, i) => i).filter((i) => i + 1 >= times.length || times[i + 1] !== times[i]);
   repairs.push({ kind: "double-rows", text: "rows that stand there twice, taken once", count: doubles.length, line: lines[doubles[0]] });
   const kept = (values: Float64Array) => floats(keep.length, (k) => values[keep[k]]);
@@ -66,15 +66,24 @@ function doublesOf(times: Float64Array): number[] {
 }
 
 /** Brings what is known of a time to its last row. */
-function merge(values: Float64Array, at: number, name: string, times: Float64Array, lines: Float64Array, file: string): void {
+function merge(
+  values: Float64Array,
+  at: number,
+  name: string,
+  times: Float64Array,
+  lines: Float64Array,
+  table: Pick<RawTable, "files">,
+): void {
   const [before, here] = [values[at - 1], values[at]];
   if (Number.isNaN(here)) values[at] = before;
-  else if (!Number.isNaN(before) && before !== here)
+  else if (!Number.isNaN(before) && before !== here) {
+    const [first, second] = [lines[at - 1], lines[at]].sort((a, b) => a - b).map((line) => placeOfLine(table, line));
+    const there = first.file === second.file ? "" : `${first.file}, `;
     throw new FormatError({
-      file,
-      line: Math.max(lines[at], lines[at - 1]),
+      ...second,
       key: name,
-      found: `${here} for ${writeInstant(times[at])}, where line ${Math.min(lines[at], lines[at - 1])} has ${before}`,
+      found: `${lines[at] > lines[at - 1] ? here : before} for ${writeInstant(times[at])}, where ${there}line ${first.line} has ${lines[at] > lines[at - 1] ? before : here}`,
       expected: "one value for each time",
     });
+  }
 }

@@ -37,7 +37,10 @@ export interface RowNote {
 
 /** A table as it was read, before anything is made of it. */
 export interface RawTable {
+  /** The file that it is from; of several with the same heading the first. */
   file: string;
+  /** All the files that it is from, in the order in which their lines are counted (`placeOfLine`). */
+  files: string[];
   encoding: string;
   /** Null for a spreadsheet. */
   delimiter: string | null;
@@ -56,4 +59,18 @@ export interface RawTable {
   notes: RowNote[];
   /** Line of the first row of data. */
   firstLine: number;
+}
+
+/** Lines of a second file are counted from here, of a third from twice that: no file has as many. */
+export const LINES_A_FILE = 1e9;
+
+/** File and line of a row. */
+export function placeOfLine({ files }: Pick<RawTable, "files">, line: number): { file: string; line: number } {
+  return { file: files[Math.floor(line / LINES_A_FILE)] ?? files[0], line: line % LINES_A_FILE };
+}
+
+/** What sources of tables are known by: what stands over their columns. */
+export function sourceOf({ heading, groups, layout }: Pick<RawTable, "heading" | "groups" | "layout">): string {
+  const names = layout === "wide" ? heading : [...heading, ...groups.map(({ key }) => key).sort()];
+  return names.join(" | ").slice(0, 4000);
 }

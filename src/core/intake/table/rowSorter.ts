@@ -230,6 +230,7 @@ export class RowSorter {
     const layout = this.shape.matrix ? "matrix" : this.shape.keys.length > 0 ? "long" : "wide";
     return {
       file: this.file,
+      files: [this.file],
       encoding,
       delimiter,
       decimal: this.mark.decimal,

@@ -1,13 +1,11 @@
 import { createReadStream } from "node:fs";
 import { stat } from "node:fs/promises";
-import { DAY_MINUTES, DAY_MS, MINUTE_MS } from "@/core/constants";
 import { SeriesCsvReader } from "@/core/formats/seriesCsv";
 import { checkSiteColumns } from "@/core/formats/siteColumns";
-import type { Series } from "@/core/series/grid";
-import { resample } from "@/core/series/resample";
 import { packDays } from "@/db/packedDays";
 import type { Report } from "../asTask";
 import type { TaskReply, TaskRequest } from "../taskTypes";
+import { onStorableStep } from "./storableStep";
 
 /** Reads an uploaded series file, checks every row and packs it. @throws FormatError */
 export async function runReadImport(
@@ -30,15 +28,4 @@ export async function runReadImport(
     rows: series.rows,
     channels: [...stored.channels].map(([name, values]) => ({ name, days: packDays(values, stored.grid, name) })),
   };
-}
-
-/** Days are stored whole, so a step that doesn't divide the day is brought to the next shorter one that does. */
-function onStorableStep(series: Series): Series {
-  const { grid } = series;
-  if (DAY_MS % grid.stepMs === 0) return series;
-  let minutes = Math.floor(grid.stepMs / MINUTE_MS);
-  while (DAY_MINUTES % minutes !== 0) minutes--;
-  const stepMs = minutes * MINUTE_MS;
-  const startMs = Math.ceil(grid.startMs / stepMs) * stepMs;
-  return resample(series, { startMs, stepMs, count: Math.floor((grid.startMs + grid.count * grid.stepMs - startMs) / stepMs) });
 }
