@@ -61,16 +61,13 @@ const BROKEN: { name: string; spoil: (lines: string[]) => string[]; says: RegExp
 ];
 
 for (const { name, spoil, says } of BROKEN) {
-  test(`a production file with ${name} is refused whole, with the line`, async ({ page, request, demo }) => {
+  test(`a file in our own format with ${name} is refused whole, with the line`, async ({ request, demo }) => {
     const before = await fingerprint(request);
-    await page.goto(`${LARCH_CASE}/compare?leaf=data`);
-    const text = `${spoil(await rows(demo)).join("\n")}\n`;
-    await page
-      .getByLabel("Production CSV", { exact: true })
-      .setInputFiles({ name: "broken.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
-    const status = page.getByRole("region", { name: "Bring data in" }).getByRole("status");
-    await expect(status).toContainText("Nothing was taken in");
-    await expect(status).toContainText(says);
+    const data = Buffer.from(`${spoil(await rows(demo)).join("\n")}\n`);
+    const { id } = await (await request.post(`/api/sites/${SITE}/import?kind=production&name=broken.csv`, { data })).json();
+    const job = async () => (await request.get(`/api/jobs/${id}`)).json();
+    await expect.poll(async () => (await job()).state).toBe("failed");
+    expect((await job()).message).toMatch(says);
     expect(await fingerprint(request)).toBe(before);
   });
 }

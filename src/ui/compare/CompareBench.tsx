@@ -25,7 +25,7 @@ export function CompareBench({ view, imports, demoFiles }: { view: CaseView; imp
   const data = (
     <div className="grid gap-8 *:min-w-0">
       {analysis ? <CalibrationPanel site={site} offers={analysis.overview.calibrations} kept={view.calibrations} /> : null}
-      <ImportPanel siteId={site.id} demoFiles={demoFiles} />
+      <ImportPanel siteId={site.id} caseId={view.id} demoFiles={demoFiles} />
       <ImportList imports={imports} timeZone={site.location.timeZone} />
     </div>
   );

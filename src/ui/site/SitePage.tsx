@@ -53,7 +53,14 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
             </h2>
             <DesignLimits site={site} />
           </section>
-          <ImportList imports={view.imports} timeZone={zone} />
+          <div className="grid gap-3 *:min-w-0">
+            <p>
+              <Link href={`/sites/${encodeURIComponent(site.id)}/import`} className="button">
+                Bring data in
+              </Link>
+            </p>
+            <ImportList imports={view.imports} timeZone={zone} />
+          </div>
         </div>
         <div className="grid content-start gap-8">
           <section aria-labelledby="strings-title">

@@ -62,8 +62,8 @@ function shown(
   };
 }
 
-/** Of what the format keeps, and of 32-bit floats: less than this isn't a difference. */
-const SAME = { share: 1e-4, least: 0.06 } as const;
+/** A file that rounds says the same: two in a thousand of the highest value are what portals round to. */
+const SAME_SHARE = 2e-3;
 
 /** Where the site has values already, and whether they are the same. */
 function overlapsOf(kind: SeriesKind, { series }: Applied, stored: TaskRequest<"previewIntake">["stored"][SeriesKind]): Overlap[] {
@@ -74,6 +74,7 @@ function overlapsOf(kind: SeriesKind, { series }: Applied, stored: TaskRequest<"
     const values = there?.channels.get(entry.name);
     if (!own || !there || !values) continue;
     const both = new Map<number, number>();
+    const same = SAME_SHARE * own.reduce((most, value) => Math.max(most, Math.abs(value) || 0), 0);
     for (let i = 0; i < series.grid.count; i++) {
       const at = series.grid.startMs + i * series.grid.stepMs;
       const k = (at - there.grid.startMs) / there.grid.stepMs;
@@ -81,7 +82,7 @@ function overlapsOf(kind: SeriesKind, { series }: Applied, stored: TaskRequest<"
       if (!Number.isInteger(k) || old === undefined || Number.isNaN(old) || Number.isNaN(own[i])) continue;
       const day = Math.floor(at / DAY_MS);
       const by = Math.abs(old - own[i]);
-      both.set(day, Math.max(both.get(day) ?? 0, by > Math.max(SAME.least, SAME.share * Math.abs(old)) ? by : 0));
+      both.set(day, Math.max(both.get(day) ?? 0, by > same ? by : 0));
     }
     if (both.size === 0) continue;
     const differing = [...both].filter(([, by]) => by > 0);
