@@ -72,6 +72,25 @@ const askAboutBarn = async (page) => {
   await page.getByRole("region", { name: /Is this Weir Barn/ }).scrollIntoViewIfNeeded();
 };
 
+/** Two months of the house as a portal would give them: semicolons, decimal commas, local time; on a clock that is set two hours off. */
+const bringExport = async (page) => {
+  const comma = (text, factor, digits) => (Number(text) * factor).toFixed(digits).replace(".", ",");
+  const rows = readFileSync(join(demo.folder, "demo-files/larch-house.production.csv"), "utf8")
+    .split("\n")
+    .filter((line) => line >= "2026-01-31T23:00" && line < "2026-03-28T23:00")
+    .map((line) => {
+      const [at, power, current] = line.split(",");
+      const wall = new Date(Date.parse(at) + 3_600_000).toISOString();
+      const stamp = `${wall.slice(8, 10)}.${wall.slice(5, 7)}.${wall.slice(0, 4)} ${wall.slice(11, 16)}`;
+      return `${stamp};${comma(power, 0.001, 4)};${comma(current, 1, 2)};50,01`;
+    });
+  const text = ["Anlagenbericht", "Zeit;Leistung WR 1 [kW];Strom String 1 [A];Netzfrequenz [Hz]", ...rows].join("\r\n");
+  await page.getByLabel("Exports").setInputFiles({ name: "portal-february-march.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  await page.getByText("It lies on the clear sky").waitFor({ timeout: 20_000 });
+  await page.getByLabel("Clock", { exact: true }).selectOption("UTC+03:00");
+  await page.getByText("The sun contradicts this clock").waitFor({ timeout: 20_000 });
+};
+
 try {
   await shoot("triage", "/", DESK);
   await shoot("site-question", "/", DESK, { before: askAboutBarn });
@@ -98,6 +117,7 @@ try {
   await shoot("diagnose-dark", `${CASE}/diagnose`, DESK, { dark: true });
   await shoot("ledger-phone", `${CASE}/diagnose`, PHONE, { before: (page) => page.getByRole("button", { name: /^Ledger/ }).click() });
   await shoot("hand-over", `${CASE}/hand-over`, DESK, { fullPage: true });
+  await shoot("bring-in", "/sites/larch-house/import", DESK, { before: bringExport });
   await shoot("site", "/sites/larch-house", DESK, { fullPage: true });
 } finally {
   await browser.close();

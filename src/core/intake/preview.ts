@@ -40,6 +40,8 @@ export interface Preview {
   channels: string[];
 }
 
+/** By so many days the clock is looked at again with each change: the proposal took more, and this has to be there at once. */
+const LOOK_DAYS = 8;
 /** So many days stand side by side. */
 const MOST_DAYS = 6;
 
@@ -93,7 +95,7 @@ function sunSays(series: Series, site: SiteFile, channel: string | null): Pick<P
   // Days begin at the site's midnight, so that none is cut in its light.
   const about = standardZoneMinutes(site.location.timeZone, grid.startMs);
   const wallMs = floats(grid.count, (i) => grid.startMs + i * grid.stepMs + about * MINUTE_MS);
-  const lags = dayLags(wallMs, series.channels.get(channel) as Float64Array, grid.stepMs, curve, about);
+  const lags = dayLags(wallMs, series.channels.get(channel) as Float64Array, grid.stepMs, curve, about, LOOK_DAYS);
   const scale = clearScale(lags);
   return {
     offMinutes: lags.length > 0 ? Math.round(median(lags.map(({ lagMinutes }) => lagMinutes - about))) : null,

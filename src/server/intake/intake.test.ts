@@ -125,7 +125,8 @@ it("asks where days differ, and takes what is answered", async () => {
 });
 
 it("asks about a clock that the sun contradicts", async () => {
-  const id = await brought(exportOf(25, 40));
+  // Another heading: how a source is read is remembered.
+  const id = await brought(exportOf(25, 40).replace("Leistung", "Wirkleistung"));
   const mapping = { ...mappingOf(await openIntake(ME, id), 0), zone: "UTC+06:00" };
   await previewIntake(ME, id, 0, mapping);
   await expect(takeIn(ME, id, { tables: [0], clockAsIs: false, overlaps: "file" })).rejects.toThrow(

@@ -96,7 +96,7 @@ export function TableLook({
         </div>
       ) : null}
       <div>
-        <h3 className="text-lg">Columns</h3>
+        <h2 className="text-lg">Columns</h2>
         <p className="caption mb-1">
           {leftOutWords(table, taken)}.{table.remembered ? " Read as this source was read before." : ""}
         </p>
@@ -104,7 +104,7 @@ export function TableLook({
       </div>
       {shown && shown.repairs.length > 0 ? (
         <div>
-          <h3 className="text-lg">Put right on the way</h3>
+          <h2 className="text-lg">Put right on the way</h2>
           <ul className="figures mt-1 border-t-2 border-ink">
             {shown.repairs.map((repair) => (
               <li key={`${repair.kind} ${repair.column ?? ""} ${repair.text}`} className="border-t border-rule py-1">

@@ -86,12 +86,20 @@ export type ClearCurve = (fromMs: number, count: number, stepMs: number) => Floa
  * @param values means over the intervals, NaN where missing
  * @param stepMs the interval
  * @param clear what a clear sky gives on an axis of UTC
+ * @param parts so many days at most, one of each part of the file
  * @param aboutMinutes how far the site's own clock is ahead of UTC: lags are looked for about it
  */
-export function dayLags(wallMs: Float64Array, values: Float64Array, stepMs: number, clear: ClearCurve, aboutMinutes = 0): DayLag[] {
+export function dayLags(
+  wallMs: Float64Array,
+  values: Float64Array,
+  stepMs: number,
+  clear: ClearCurve,
+  aboutMinutes = 0,
+  parts: number = LAGS.parts,
+): DayLag[] {
   const level = LAGS.edgeShare * highest(values);
   const out: { lag: DayLag; edgeMinutes: number }[] = [];
-  for (const day of sunniestDays(wallMs, values)) {
+  for (const day of sunniestDays(wallMs, values, parts)) {
     const part = { wallMs: wallMs.subarray(day.from, day.to), values: values.subarray(day.from, day.to) };
     const curve = curveAbout(day.wallMs, stepMs, clear, aboutMinutes);
     const lag = lagOf(part.wallMs, part.values, stepMs, day.wallMs, curve, aboutMinutes);
