@@ -6,6 +6,7 @@ import { SERIES_MOST } from "../formats/seriesLimits";
 import { gather } from "../series/gather";
 import type { Grid, Series } from "../series/grid";
 import { removeImpossible, removeMarkers } from "../series/impossible";
+import { standingStill } from "../series/quality";
 import { type SteadyStep, tellStep } from "../series/steadyStep";
 import type { SiteFile } from "../site/siteSchema";
 import { unitOf } from "./columns/units";
@@ -260,8 +261,35 @@ function onAxis(
       line: lineAt(removed.first),
       column: raw.name,
     });
+  noteStanding(values, channel, raw.name, rowStepMs, lineAt, repairs);
   return gather(values, slots, grid, gatherBy(channel));
 }
+
+/** Power that stands exactly still for hours is a logger that repeats itself; at its highest it may be an inverter's rating. */
+function noteStanding(
+  values: Float64Array,
+  channel: string,
+  column: string,
+  stepMs: number,
+  lineAt: (row: number) => number,
+  repairs: Repair[],
+): void {
+  if (!/\.(?:ac_w|dc_w|dc_a)$|^ghi$|^poa\./.test(channel)) return;
+  let most = 0;
+  for (const value of values) if (value > most) most = value;
+  const still = standingStill(values, AT_RATING * most, stepMs);
+  if (still.count > 0)
+    repairs.push({
+      kind: "stuck",
+      text: "values that stand still for hours, left as they are: the diagnosis counts them as missing",
+      count: still.count,
+      line: lineAt(still.first),
+      column,
+    });
+}
+
+/** From this part of its highest value on an output may rightly stand still. */
+const AT_RATING = 0.97;
 
 function finestGap(times: Float64Array): number {
   const gaps = new Map<number, number>();

@@ -39,12 +39,13 @@ export const mappingSchema = z.object({
 export type Mapping = z.infer<typeof mappingSchema>;
 
 /** Something that was put right on the way, or passed over; nothing of it is silent. */
-export interface Repair {
-  kind: string;
-  text: string;
+export const repairSchema = z.object({
+  kind: z.string(),
+  text: z.string(),
   /** How many rows or values. */
-  count: number;
+  count: z.number(),
   /** Line of the first, where there is one. */
-  line?: number;
-  column?: string;
-}
+  line: z.number().optional(),
+  column: z.string().optional(),
+});
+export type Repair = z.infer<typeof repairSchema>;

@@ -291,3 +291,12 @@ describe("heads that tell little", () => {
     expect(await noon(["Plant report", "t;power [W]", ...empty, ...lines].join("\n"))).toBe(curve(48));
   });
 });
+
+it("says of values that stand still for hours that they do", async () => {
+  const lines = rows(
+    (day, quarter) => `2025-06-${day} ${clock(quarter)},${day === 11 && quarter > 40 && quarter < 60 ? 1234 : curve(quarter)}`,
+  );
+  const { applied, said } = await readBack(["Time,Power (W)", ...lines].join("\n"), site);
+  expect(said.repairs.find(({ kind }) => kind === "stuck")).toMatchObject({ count: 19, line: 2 + 96 + 41 });
+  expect(applied.series.channels.get("inv1.ac_w")?.[96 + 50]).toBe(1234);
+});

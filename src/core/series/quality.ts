@@ -6,6 +6,18 @@ const STUCK_MS = 3 * HOUR_MS;
 const STUCK_INTERVALS = 6;
 
 /**
+ * Counts stretches of hours in which a value that should move stands exactly still, over nothing and under the ceiling.
+ * @returns how many values stand in such stretches, and the first of them
+ */
+export function standingStill(values: Float64Array, ceiling: number, stepMs: number): { count: number; first: number } {
+  const least = Math.max(STUCK_INTERVALS, Math.ceil(STUCK_MS / stepMs));
+  const runs = runsWhere(values.length, (i) => i > 0 && values[i] === values[i - 1] && values[i] > 0 && values[i] < ceiling).filter(
+    (run) => run.to - run.from + 1 >= least,
+  );
+  return { count: runs.reduce((sum, run) => sum + run.to - run.from + 1, 0), first: runs.length > 0 ? runs[0].from - 1 : -1 };
+}
+
+/**
  * Marks values that stay exactly the same for hours while they should change.
  * @param values measured, NaN where missing
  * @param reference what they should have followed, same length

@@ -11,6 +11,7 @@ import { database } from "../database";
 import { type Job, startJob } from "../jobs/jobs";
 import { presentSite } from "../sites/asBuilt";
 import { runTask } from "../work/pool";
+import { type Reading, readReading } from "./reading";
 
 /**
  * Reads a series file into a site's data: checked and packed in a worker thread, stored in one transaction, then diagnosed
@@ -48,6 +49,8 @@ export interface ImportView {
   stepMinutes: number;
   importedAt: string;
   undone: boolean;
+  /** How it was read, where it was somebody's export. */
+  reading: Pick<Reading, "files" | "repairs"> | null;
 }
 
 /** A site's imports, newest first. */
@@ -65,7 +68,13 @@ export async function listImports(actor: Actor, siteId: string): Promise<ImportV
     stepMinutes: record.stepMs / MINUTE_MS,
     importedAt: record.importedAt.toISOString(),
     undone: record.undoneAt !== null,
+    reading: shortReading(record.reading),
   }));
+}
+
+function shortReading(text: string | null): ImportView["reading"] {
+  const reading = readReading(text);
+  return reading && { files: reading.files, repairs: reading.repairs };
 }
 
 /** Takes an import back. @throws NotFoundError, ConflictError where it was taken back before or a later one lies over it */

@@ -10,6 +10,7 @@ import { loadSeries } from "@/db/seriesStore";
 import { BUILT_IN_ACTOR as ME } from "../actor";
 import { closeDatabase } from "../database";
 import { listImports, undoImport } from "../imports/importSeries";
+import { originalFile } from "../imports/reading";
 import { cancelJob, findJob, type Job } from "../jobs/jobs";
 import { saveSite } from "../sites/saveSite";
 import { closePool } from "../work/pool";
@@ -93,6 +94,12 @@ it("puts files of one source together, shows them, and takes them in as they wer
   // The files stay as they came, packed.
   expect(readdirSync(join(folder, "originals")).filter((name) => name.startsWith(id))).toHaveLength(2);
   expect(readdirSync(join(folder, "intakes"))).not.toContain(id);
+  const [entry] = await listImports(ME, site.id);
+  expect(entry.reading?.files).toEqual(["export-1.csv", "export-2.csv"]);
+  const { name, bytes } = await originalFile(ME, entry.id, 1);
+  expect(name).toBe("export-2.csv");
+  expect(await new Response(bytes).text()).toBe(exportOf(10, 20));
+  await expect(originalFile(ME, entry.id, 2)).rejects.toMatchObject({ kind: "not-found" });
 });
 
 it("reads a source as it was confirmed before", async () => {

@@ -29,12 +29,17 @@ export async function putFile(intakeId: string, place: number, name: string, bod
   }
 }
 
+/** Where a file lies as it came, packed. */
+export function originalPath(intakeId: string, place: number): string {
+  return join(dataFolder(), "originals", `${intakeId}-${place}.gz`);
+}
+
 /** Packs the files as they came beside what was made of them, so that every repair can be taken back. */
 export async function keepOriginals(intakeId: string, places: readonly number[]): Promise<void> {
   const folder = join(dataFolder(), "originals");
   await mkdir(folder, { recursive: true });
   for (const place of places) {
-    const path = join(folder, `${intakeId}-${place}.gz`);
+    const path = originalPath(intakeId, place);
     await pipeline(createReadStream(filePath(intakeId, place)), createGzip(), createWriteStream(`${path}.part`));
     await rename(`${path}.part`, path);
   }

@@ -43,7 +43,10 @@ export function ImportList({ imports, timeZone }: { imports: ImportView[]; timeZ
           <tbody>
             {imports.map((entry) => (
               <tr key={entry.id} className={`border-t border-rule ${entry.undone ? "text-quiet line-through" : ""}`}>
-                <td className="py-1.5 pr-4">{entry.fileName}</td>
+                <td className="py-1.5 pr-4">
+                  {entry.fileName}
+                  <HowRead entry={entry} />
+                </td>
                 <td className="pr-4">{entry.kind}</td>
                 <td className="pr-4">
                   {instantDay(entry.from, timeZone)} to {lastDay(entry.to, timeZone)}
@@ -68,5 +71,30 @@ export function ImportList({ imports, timeZone }: { imports: ImportView[]; timeZ
         </table>
       </div>
     </section>
+  );
+}
+
+/** What was put right in somebody's export, and the files as they came. */
+function HowRead({ entry: { id, reading } }: { entry: ImportView }) {
+  if (!reading) return null;
+  return (
+    <details className="caption">
+      <summary>{reading.repairs.length === 0 ? "As it came" : `${reading.repairs.length} put right`}</summary>
+      <ul>
+        {reading.repairs.map((repair) => (
+          <li key={`${repair.kind} ${repair.column ?? ""}`}>
+            {repair.column ? `${repair.column}: ` : ""}
+            {repair.text} ({repair.count})
+          </li>
+        ))}
+        {reading.files.map((name, file) => (
+          <li key={name}>
+            <a href={`/api/imports/${id}/original?file=${file}`} download={name}>
+              {name}, as it came
+            </a>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
