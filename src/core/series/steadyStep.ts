@@ -5,8 +5,11 @@ import { HOUR_MS, MINUTE_MS, SECOND_MS } from "../constants";
 const USUAL_MINUTES = [1, 2, 3, 4, 5, 6, 10, 12, 15, 20, 30, 60];
 /** Stamps that stray by up to this part of an interval were meant for it: they're written when the answer came. */
 const JITTER_SHARE = 0.4;
-/** Of the gaps between stamps at least this part is the interval exactly, else the stamps stray. */
+/** Of the gaps between stamps at least this part is the interval exactly, else the stamps stray; less is enough where it is a usual one. */
 const STEADY_SHARE = 0.5;
+const LEAST_SHARE = 0.2;
+/** So many equal gaps in a row are an interval. */
+const OTHER_RUN = 8;
 /** Another interval that holds for this part of the time is one of the file's. */
 const OTHER_SHARE = 0.03;
 
@@ -28,18 +31,25 @@ export interface SteadyStep {
  */
 export function tellStep(times: Float64Array): SteadyStep | null {
   const counts = new Map<number, number>();
+  const inRuns = new Map<number, number>();
+  let [last, run] = [0, 0];
   for (let i = 1; i < times.length; i++) {
     const gap = Math.round((times[i] - times[i - 1]) / SECOND_MS) * SECOND_MS;
-    if (gap > 0) counts.set(gap, (counts.get(gap) ?? 0) + 1);
+    if (gap <= 0) continue;
+    counts.set(gap, (counts.get(gap) ?? 0) + 1);
+    run = gap === last ? run + 1 : 1;
+    last = gap;
+    // Rows that are missing here and there make longer gaps; another interval makes many of them in a row.
+    if (run >= OTHER_RUN) inRuns.set(gap, (inRuns.get(gap) ?? 0) + (run === OTHER_RUN ? OTHER_RUN : 1));
   }
   if (counts.size === 0) return null;
   const gaps = [...counts].sort((a, b) => b[1] - a[1] || a[0] - b[0]);
   const total = gaps.reduce((sum, [, count]) => sum + count, 0);
   const [commonest, count] = gaps[0];
-  const steady =
-    count >= STEADY_SHARE * total || (USUAL_MINUTES.includes(commonest / MINUTE_MS) && count >= 0.2 * total && !strays(gaps, total));
+  const usual = USUAL_MINUTES.includes(commonest / MINUTE_MS);
+  const steady = count >= LEAST_SHARE * total && (usual || count >= STEADY_SHARE * total) && !strays(gaps, total);
   const own = steady ? commonest : usualOf(middleGap(gaps, total));
-  const mixed = steady ? mixedSteps(gaps, own) : [];
+  const mixed = steady ? mixedSteps(inRuns, own, times) : [];
   const stepMs = Math.max(MINUTE_MS, ...mixed, own);
   const phaseMs = phaseOf(times, stepMs);
   if (own < stepMs) return { stepMs, phaseMs: 0, fit: "finer", mixedMinutes: mixed.map((ms) => ms / MINUTE_MS) };
@@ -72,11 +82,11 @@ function usualOf(gapMs: number): number {
 }
 
 /** Longer intervals, up to an hour, that hold for a good part of the time. */
-function mixedSteps(gaps: readonly [number, number][], own: number): number[] {
-  const time = gaps.reduce((sum, [gap, count]) => sum + (gap <= HOUR_MS ? gap * count : 0), 0);
-  return gaps.flatMap(([gap, count]) => {
+function mixedSteps(inRuns: ReadonlyMap<number, number>, own: number, times: Float64Array): number[] {
+  const whole = times[times.length - 1] - times[0];
+  return [...inRuns].flatMap(([gap, count]) => {
     const usual = USUAL_MINUTES.includes(gap / MINUTE_MS);
-    return gap > own && gap <= HOUR_MS && usual && gap % own === 0 && count >= 8 && gap * count >= OTHER_SHARE * time ? [gap] : [];
+    return gap > own && gap <= HOUR_MS && usual && gap % own === 0 && gap * count >= OTHER_SHARE * whole ? [gap] : [];
   });
 }
 

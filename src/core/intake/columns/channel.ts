@@ -80,7 +80,9 @@ function inverterOf(sense: Sense, site: SiteFile): { inverter: Inverter; sure: b
     const numbered = byNumber(site.inverters, part.numbers[0]);
     if (numbered) return { inverter: numbered, sure: true };
   }
-  if (site.inverters.length === 1) return { inverter: site.inverters[0], sure: true };
+  // A number that the site doesn't know may be the portal's own counting, or another site.
+  const unknown = part !== undefined && part.numbers.length > 0;
+  if (site.inverters.length === 1) return { inverter: site.inverters[0], sure: !unknown };
   const onPlane = inverterOnPlane(sense, site);
   if (onPlane) return { inverter: onPlane, sure: false };
   const loose = sense.loose.length === 1 ? byNumber(site.inverters, sense.loose[0]) : undefined;

@@ -13,6 +13,8 @@ export interface Heading {
 }
 
 const BRACKETED = /[[({]\s*([^\])}]{1,12}?)\s*[\])}]/g;
+/** "P_AC/kW": behind the last stroke, where that isn't a part of the unit itself. */
+const SLASHED = /\s*\/\s*([A-Za-z°ºµΩ%]{1,4})\s*$/;
 const TRAILING = /(?:\s+in\s+|\s*[/,|:;]\s*|[\s_.-]+)([A-Za-z°ºµΩ%€][A-Za-z0-9°²^/%·-]{0,7})\s*$/;
 
 /** Takes a heading apart: "WR1 Leistung [kW]", "inverter_2.power_ac_kw", "P_AC/W". */
@@ -29,14 +31,10 @@ function unitIn(name: string): { unit: Unit | null; rest: string } {
     found ??= unit;
     return " ";
   });
-  const trailing = found ? null : TRAILING.exec(rest);
+  const trailing = found ? null : (unitAtEnd(rest, SLASHED) ?? unitAtEnd(rest, TRAILING));
   if (trailing) {
-    const slash = trailing[0].trimStart().startsWith("/");
-    const unit = trailingUnit(trailing[1], slash || / in /.test(trailing[0]));
-    if (unit) {
-      found = unit;
-      rest = rest.slice(0, trailing.index);
-    }
+    found = trailing.unit;
+    rest = rest.slice(0, trailing.at);
   } else if (!found) {
     const whole = unitOf(name);
     // A heading that is nothing but a unit ("kWh").
@@ -46,6 +44,12 @@ function unitIn(name: string): { unit: Unit | null; rest: string } {
     }
   }
   return { unit: found, rest };
+}
+
+function unitAtEnd(text: string, pattern: RegExp): { unit: Unit; at: number } | null {
+  const match = pattern.exec(text);
+  const unit = match && trailingUnit(match[1], /^\s*\/| in /.test(match[0]));
+  return match && unit ? { unit, at: match.index } : null;
 }
 
 /** One letter at a name's end may be a place ("string A", "phase C"), unless something says that it is a unit. */

@@ -17,6 +17,8 @@ import { filledWidth, isBlank, type TableRow } from "./tableRow";
 /** What a row that adds others up begins with, without accents. */
 const TOTALS =
   /^(?:grand |sub|zwischen)?(?:totals?|sum(?:me|ma|mary)?|gesamt(?:summe|ertrag|e)?|somme|totale?|totaal|suma|average|avg|mean|mittel(?:wert)?|durchschnitt|moyenne|media|medio|min(?:imum|imo)?|max(?:imum|imo)?|count|anzahl|ertrag gesamt|std(?:dev)?|median)\b[\s:.]*/i;
+/** A line that a logger writes between its rows; signs alone are damage. */
+const COMMENT = /^(?:#+|\/\/|\*+)\s*[A-Za-zÀ-ÿ0-9]/;
 /** Rows that are shorter than the table are its way where so many are; fewer are damaged. */
 const SHORT_SHARE = 0.02;
 const LEAST_SHORT = 3;
@@ -73,7 +75,7 @@ export class RowSorter {
       this.odd = [];
     } else if (timeIndexes(this.shape.time).some((k) => isTotals(cells[k] ?? "")) || isTotals(first))
       this.note("totals-row", `a row of sums (${shown(first)})`, line);
-    else if (/^(?:#|\/\/|;|\*)/.test(first)) this.note("comment", "a line of comment", line);
+    else if (COMMENT.test(first) && cells.filter(Boolean).length === 1) this.note("comment", "a line of comment", line);
     else this.odd.push({ cells, line });
   }
 

@@ -22,14 +22,22 @@ const CENTURY = 2000;
 const yearOf = (digits: string): number => (digits.length <= 2 ? CENTURY + Number(digits) : Number(digits));
 
 const WEEKDAY =
-  /^(?:mon|tue|wed|thu|fri|sat|sun|mo|di|mi|do|fr|sa|so|lun|mar|mer|jeu|ven|sam|dim|gio|sab|dom|mie|jue|vie)[a-zäöéèìíá]*\.?,?\s+/i;
+  /^(?:mon|tue|wed|thu|fri|sat|sun|mo|di|mi|do|fr|sa|so|lun|mar|mer|jeu|ven|sam|dim|gio|sab|dom|mie|jue|vie)[a-zäöéèìíá]*\.?\s+/i;
 
 /**
  * What a date's text can mean.
  * @param text without the time of day: "14.03.2025", "3/14/25", "2025-03-14", "14 Mar 2025", "20250314", with a weekday before it or not
  */
 export function readDate(text: string): DateReadings {
-  const bare = text.trim().replace(WEEKDAY, "").replace(/,/g, " ").trim();
+  const whole = text.replace(/,/g, " ").trim();
+  const read = readBare(whole);
+  // A word before it may be a day's name; "Mar" alone is March first, and mardi only before a whole date.
+  return isNone(read) && WEEKDAY.test(whole) ? readBare(whole.replace(WEEKDAY, "").trim()) : read;
+}
+
+const isNone = (read: DateReadings): boolean => DATE_ORDERS.every((order) => Number.isNaN(read[order]));
+
+function readBare(bare: string): DateReadings {
   const compact = /^(\d{4})(\d{2})(\d{2})$/.exec(bare);
   if (compact) return everyOrder(dayNumber(Number(compact[1]), Number(compact[2]), Number(compact[3])));
   const three = /^(\d{1,4})\s*[./\-\s]\s*(\d{1,2})\s*[./\-\s]\s*(\d{1,4})\.?$/.exec(bare);

@@ -96,7 +96,9 @@ export function readStamp(text: string): Stamp | null {
   const day = readDate(trimmed.slice(0, clock.from).replace(/[T,;\s_-]+$/, ""));
   const tail = trimmed.slice(clock.to).trim();
   if (!isDate(day)) return dateBehind(trimmed, clock);
-  return withTail(day, clock.ms, tail);
+  // "10:15-10:30" is a stretch of the day, but behind an ISO date an offset.
+  const stretch = /^-\s?\d{1,2}:\d{2}/.test(tail) && !/^\d{4}-\d{2}-\d{2}/.test(trimmed);
+  return withTail(day, clock.ms, stretch ? "" : tail);
 }
 
 const MOST_CHARACTERS = 60;

@@ -28,7 +28,7 @@ const SHORT: Record<string, number> = {
   pdt: -420,
 };
 
-const OFFSET = /^(?:utc|gmt)?\s*([+\-\u2212\u2013±])\s*(\d{1,2})(?::?(\d{2}))?$/i;
+const OFFSET = /^(?:(?:utc|gmt)\s*([+\-\u2212\u2013±])\s*|([+\-\u2212\u2013±]))(\d{1,2})(?::?(\d{2}))?$/i;
 /** No clock on Earth is further from UTC. */
 const MOST_MINUTES = 14 * 60;
 
@@ -39,9 +39,10 @@ export function offsetOf(text: string): number | null {
   if (short !== undefined) return short;
   const match = OFFSET.exec(trimmed);
   if (!match) return null;
-  const minutes = Number(match[2]) * 60 + Number(match[3] ?? 0);
-  if (minutes > MOST_MINUTES || Number(match[3] ?? 0) > 59) return null;
-  return match[1] === "+" || match[1] === "±" ? minutes : -minutes;
+  const minutes = Number(match[3]) * 60 + Number(match[4] ?? 0);
+  if (minutes > MOST_MINUTES || Number(match[4] ?? 0) > 59) return null;
+  const sign = match[1] ?? match[2];
+  return sign === "+" || sign === "±" ? minutes : -minutes;
 }
 
 /** A fixed offset as a zone is written here: "UTC", "UTC+01:00". */
@@ -63,9 +64,10 @@ const REGION = /\b(?:Europe|America|Asia|Africa|Australia|Atlantic|Pacific|India
  * The zone that a heading or a line before a table names: "Time (UTC)", "Zeit [MEZ]", "Time zone: Europe/Vienna".
  * A summer time alone says that the clock is changed, so that it is no fixed zone; it is left to the rows.
  */
-export function zoneHint(text: string): string | null {
-  const region = REGION.exec(text);
+export function zoneHint(heading: string): string | null {
+  const region = REGION.exec(heading);
   if (region && isTimeZone(region[0])) return region[0];
+  const text = heading.replaceAll("_", " ");
   const match = HINT.exec(text);
   if (!match || /^(?:cest|mesz|eest)$/i.test(match[0])) return null;
   // "MEZ/MESZ" is the changing clock.
