@@ -131,6 +131,8 @@ const warm = await time(() => openCase(BUILT_IN_ACTOR, caseId));
 line("opening a case with a year of data, warm", warm, `   (${warm.toFixed(1)} ms here)`);
 await closeDatabase();
 rmSync(folder, { recursive: true, force: true });
+const { benchImporting } = await import("./benchImporting");
+benchImporting();
 const { benchServer } = await import("./server");
 await benchServer();
 const { benchDiagnosis } = await import("./diagnosis/benchDiagnosis");

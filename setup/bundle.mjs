@@ -13,6 +13,7 @@ const ENTRIES = {
   picture: "src/server/findings/pictureProcess.ts",
   loadDemo: "src/server/demo/loadDemo.ts",
   bench: "bench/main.ts",
+  benchImport: "bench/importing.ts",
   benchDiagnosis: "bench/diagnosis/main.ts",
 };
 

@@ -1,8 +1,8 @@
 /** Numbers that loggers write where they have none: the ends of their number ranges, and rows of nines. */
-const MARKERS = [
+const MARKERS = new Set([
   -9999, -999, -99, -999.9, -9999.9, 9999, 99_999, 999_999, 32_767, -32_768, 65_535, 6553.5, 3276.7, -3276.8, 2_147_483_647, -2_147_483_648,
   4_294_967_295,
-];
+]);
 
 /** What a channel can have shown: outside of it, a value is a fault of the logger. */
 export interface Possible {
@@ -32,7 +32,7 @@ export function removeImpossible(values: Float64Array, { least, most }: Possible
 
 /** Whether a number, as it stands in a file, is one that loggers write where they have none. */
 export function isMarker(value: number): boolean {
-  return (value > 3000 || value < -98) && MARKERS.includes(value);
+  return (value > 3000 || value < -98) && MARKERS.has(value);
 }
 
 /**
@@ -41,16 +41,13 @@ export function isMarker(value: number): boolean {
  */
 export function removeMarkers(values: Float64Array): Removed {
   const removed: Removed = { count: 0, first: -1 };
+  if (!values.some(isMarker)) return removed;
   let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  let marked = 0;
   for (const value of values) {
-    if (isMarker(value)) marked++;
-    else if (!Number.isNaN(value)) {
-      low = Math.min(low, value);
-      high = Math.max(high, value);
-    }
+    if (isMarker(value) || Number.isNaN(value)) continue;
+    low = Math.min(low, value);
+    high = Math.max(high, value);
   }
-  if (marked === 0) return removed;
   const reach = Math.max(1, high - low);
   for (let i = 0; i < values.length; i++) {
     const value = values[i];

@@ -32,16 +32,23 @@ export interface SteadyStep {
 export function tellStep(times: Float64Array): SteadyStep | null {
   const counts = new Map<number, number>();
   const inRuns = new Map<number, number>();
+  // Rows that are missing here and there make longer gaps; another interval makes many of them in a row.
+  const note = (gap: number, run: number) => {
+    if (run > 0) counts.set(gap, (counts.get(gap) ?? 0) + run);
+    if (run >= OTHER_RUN) inRuns.set(gap, (inRuns.get(gap) ?? 0) + run);
+  };
   let [last, run] = [0, 0];
   for (let i = 1; i < times.length; i++) {
     const gap = Math.round((times[i] - times[i - 1]) / SECOND_MS) * SECOND_MS;
     if (gap <= 0) continue;
-    counts.set(gap, (counts.get(gap) ?? 0) + 1);
-    run = gap === last ? run + 1 : 1;
-    last = gap;
-    // Rows that are missing here and there make longer gaps; another interval makes many of them in a row.
-    if (run >= OTHER_RUN) inRuns.set(gap, (inRuns.get(gap) ?? 0) + (run === OTHER_RUN ? OTHER_RUN : 1));
+    if (gap === last) {
+      run++;
+      continue;
+    }
+    note(last, run);
+    [last, run] = [gap, 1];
   }
+  note(last, run);
   if (counts.size === 0) return null;
   const gaps = [...counts].sort((a, b) => b[1] - a[1] || a[0] - b[0]);
   const total = gaps.reduce((sum, [, count]) => sum + count, 0);

@@ -14,7 +14,7 @@ import { type Job, startJob } from "../jobs/jobs";
 import { presentSite } from "../sites/asBuilt";
 import type { IntakePreview, IntakeTable } from "../work/intakeTypes";
 import { runTask } from "../work/pool";
-import { filePath, intakeFolder, putFile, removeIntakeFolder, removeUnknownFolders } from "./intakeFiles";
+import { filePath, intakeFolder, putFile, removeIntakeFolder, removeOriginals, removeUnknownFolders } from "./intakeFiles";
 
 /** So many files come at once: a year of daily ones. */
 const MOST_FILES = 400;
@@ -197,4 +197,5 @@ export async function dropIntake(actor: Actor, id: string): Promise<void> {
     await IntakeRecord.destroy({ where: { id }, transaction });
   });
   await removeIntakeFolder(id);
+  await removeOriginals(id);
 }

@@ -40,10 +40,12 @@ export async function takeIn(actor: Actor, id: string, { tables, overlaps, clock
   return startJob(actor, `Import ${view.files[0].name}`, async ({ signal, report, noReturn }) => {
     report(0.05, "Reading and checking every row");
     const onProgress = (share: number) => report(share * 0.6, "Reading and checking every row");
-    const packed = await runTask("packIntake", { folder: intakeFolder(id), tables: chosen, site, keep }, { signal, onProgress });
-    report(0.65, "Keeping the files as they came");
     const places = view.files.map((_, place) => place);
-    await keepOriginals(id, places);
+    // Packed beside the work on the rows; called off, it is packed anew with the next try, or goes with the intake.
+    const [packed] = await Promise.all([
+      runTask("packIntake", { folder: intakeFolder(id), tables: chosen, site, keep }, { signal, onProgress }),
+      keepOriginals(id, places),
+    ]);
     report(0.72, "Storing");
     await store(actor, view, packed, noReturn);
     await removeIntakeFolder(id);

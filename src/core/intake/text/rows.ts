@@ -43,6 +43,18 @@ export class DelimitedRows {
     });
   }
 
+  /** Without quotation marks a row is cut at its delimiters and nothing else: two fifths of the time of the package, over millions of rows. */
+  private plainRows(lines: string): void {
+    const end = lines.endsWith("\n") ? lines.length - 1 : lines.length;
+    for (let from = 0; from <= end; ) {
+      const found = lines.indexOf("\n", from);
+      const to = found < 0 || found > end ? end : found;
+      this.onRow(lines.slice(from, to).split(this.delimiter), this.line);
+      this.line++;
+      from = to + 1;
+    }
+  }
+
   private unclosed(line: number): never {
     throw new FormatError({
       file: this.file,
@@ -54,16 +66,19 @@ export class DelimitedRows {
 
   private rows(text: string): void {
     const lines = text.includes("\r") ? text.replace(/\r\n?/g, "\n") : text;
+    if (!lines.includes('"')) {
+      this.plainRows(lines);
+      return;
+    }
     const { data, errors } = Papa.parse<string[]>(lines.endsWith("\n") ? lines.slice(0, -1) : lines, {
       delimiter: this.delimiter,
       newline: "\n",
     });
     const unclosed = errors.find(({ code }) => code === "MissingQuotes");
     if (unclosed) this.unclosed(this.line + (unclosed.row ?? 0));
-    const quoted = lines.includes('"');
     for (const cells of data) {
       this.onRow(cells, this.line);
-      this.line += 1 + (quoted ? cells.reduce((sum, cell) => sum + breaksIn(cell), 0) : 0);
+      this.line += 1 + cells.reduce((sum, cell) => sum + breaksIn(cell), 0);
     }
   }
 }

@@ -35,6 +35,8 @@ export class ZoneClock {
   private readonly fixedMs: number | null;
   private day = Number.NaN;
   private offsetsMs: number[] = [];
+  /** When the clock is changed about the day that was last asked for, where it is. */
+  private changeMs = Number.NaN;
 
   /** @param zone IANA name, or as `fixedZone` writes it */
   constructor(readonly zone: string) {
@@ -54,12 +56,26 @@ export class ZoneClock {
     if (day !== this.day) {
       this.day = day;
       this.offsetsMs = [...new Set([-1, 1, 2].map((by) => dayOffsetMs(this.zone, day + by)))];
+      if (this.offsetsMs.length > 1) this.changeMs = this.changeBetween(day - 1, day + 2);
     }
     if (this.offsetsMs.length === 1) return [wallMs - this.offsetsMs[0]];
+    const offsetAt = (utcMs: number) => (utcMs < this.changeMs ? this.offsetsMs[0] : this.offsetsMs[this.offsetsMs.length - 1]);
     return this.offsetsMs
       .map((offset) => wallMs - offset)
-      .filter((at) => at + this.offsetMs(at) === wallMs)
+      .filter((at) => at + offsetAt(at) === wallMs)
       .sort((a, b) => a - b);
+  }
+
+  /** The instant between two days at which the clock is changed, to the minute. */
+  private changeBetween(fromDay: number, toDay: number): number {
+    let [from, to] = [(fromDay * DAY_MS) / MINUTE_MS, (toDay * DAY_MS) / MINUTE_MS];
+    const before = this.offsetMs(from * MINUTE_MS);
+    while (to - from > 1) {
+      const middle = Math.floor((from + to) / 2);
+      if (this.offsetMs(middle * MINUTE_MS) === before) from = middle;
+      else to = middle;
+    }
+    return to * MINUTE_MS;
   }
 
   /**
