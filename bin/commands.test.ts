@@ -1,5 +1,5 @@
 import { spawnSync } from "node:child_process";
-import { mkdtempSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
@@ -47,6 +47,39 @@ it("sun: writes azimuth, zenith and apparent elevation for each instant, with a 
   expect(Number(azimuth)).toBeCloseTo(194.3402, 3);
   expect(90 - Number(elevation)).toBeCloseTo(50.1116, 2);
   expect(Number(zenith)).toBeGreaterThan(90 - Number(elevation));
+});
+
+/** The production as a portal writes it: local time, kilowatts, decimal commas. */
+function portalExport(): string {
+  const { grid, channels } = readSeriesCsv(readFileSync(file("production.csv"), "utf8"), "production", "p");
+  const power = channels.get("inv1.ac_w") as Float64Array;
+  const rows = Array.from(power, (watts, i) => {
+    // March until the change of clocks: an hour ahead of UTC.
+    const wall = new Date(grid.startMs + i * grid.stepMs + 3_600_000).toISOString();
+    return `${wall.slice(8, 10)}.${wall.slice(5, 7)}.${wall.slice(0, 4)} ${wall.slice(11, 16)};${(watts / 1000).toFixed(4).replace(".", ",")}`;
+  });
+  return ["Zeit;Leistung [kW]", ...rows.slice(0, 96 * 28)].join("\r\n");
+}
+
+it("normalise: writes somebody's export as a series of ours, and says as JSON what was made of it", () => {
+  const { status, stdout, stderr } = run(["normalise", "--site", file("a.site.json")], portalExport());
+  expect(status).toBe(0);
+  const { grid, channels } = readSeriesCsv(stdout, "production", "out");
+  const truth = readSeriesCsv(readFileSync(file("production.csv"), "utf8"), "production", "p");
+  expect(grid).toEqual({ ...truth.grid, count: 96 * 28 });
+  const [want, have] = [truth.channels.get("inv1.ac_w"), channels.get("inv1.ac_w")] as [Float64Array, Float64Array];
+  expect(have.every((watts, i) => Math.abs(watts - want[i]) < 0.06)).toBe(true);
+  const said = JSON.parse(stderr.join(""));
+  expect(said).toMatchObject({ format: "irradant-normalised/1", zone: "Europe/Vienna", unit: "kW", interval: 15, repairs: [] });
+  expect(said.mapping).toMatchObject([{ column: "Leistung [kW]", to: "inv1.ac_w", unit: "kW", form: "mean" }]);
+});
+
+it("normalise: refuses what is broken with its line, and writes nothing", () => {
+  const broken = portalExport().replace("0,0000", "viel");
+  const { status, stdout, stderr } = run(["normalise", "--site", file("a.site.json")], broken);
+  expect({ status, stdout }).toEqual({ status: 2, stdout: "" });
+  expect(stderr).toHaveLength(1);
+  expect(stderr[0]).toMatch(/standard input, line \d+, Leistung \[kW\]: found "viel", expected a number with a decimal comma/);
 });
 
 it("expected: writes plane and inverter columns on the weather's axis, from a file or standard input", () => {
@@ -162,7 +195,11 @@ it("simulate: writes a production that reads, the same for the same seed, and th
 
 describe("unusable input ends with 2 and one line that says what and where", () => {
   it.each<[string, string[], RegExp]>([
-    ["no such command", ["dance"], /no command "dance", expected one of sun, expected, diagnose, verdict, check, simulate, route, schema/],
+    [
+      "no such command",
+      ["dance"],
+      /no command "dance", expected one of sun, expected, diagnose, verdict, check, normalise, simulate, route, schema/,
+    ],
     ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, reading, evidence, diagnosis/],
     ["no such file", ["expected", "--site", "/nowhere.json", "--weather", "w"], /\/nowhere\.json: found no such file/],
     ["a missing option", ["diagnose", "--site", "x"], /--weather is missing/],
