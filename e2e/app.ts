@@ -1,5 +1,5 @@
 import { join } from "node:path";
-import { test as base } from "@playwright/test";
+import { test as base, expect, type Page } from "@playwright/test";
 import { serveDemo } from "../setup/serveForTests.mjs";
 
 export { expect } from "@playwright/test";
@@ -29,3 +29,16 @@ export const test = base.extend<object, { demo: Demo; file: string }>({
 export const demoFile = (demo: Demo, name: string) => join(demo.folder, "demo-files", name);
 
 export const LARCH_CASE = "/cases/larch-house-2026";
+
+/** Brings files in from where one is (Compare, leaf Data, or a site's page of its own), looks at them, takes them in and goes back. */
+export async function bringIn(page: Page, files: string[], says: RegExp): Promise<void> {
+  await page.getByLabel("Exports").setInputFiles(files);
+  await page.waitForURL(/\/import\?.*intake=/);
+  await expect(page.getByRole("region", { name: /./ }).getByText(/It lies on the clear sky|No day is clear|follows the sun/)).toHaveCount(
+    files.length,
+    { timeout: 30_000 },
+  );
+  await page.getByRole("button", { name: "Take in" }).click();
+  await expect(page.getByText(says)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole("link", { name: "See what it says" }).click();
+}

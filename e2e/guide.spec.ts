@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { demoFile, expect, test } from "./app";
+import { bringIn, demoFile, expect, test } from "./app";
 
 test.use({ file: "guide" });
 
@@ -32,14 +32,7 @@ test("the first hour goes as docs/guide.md says: from the example of docs/format
   await expect(page.getByText("All kept")).toBeVisible();
   await page.getByRole("link", { name: /Compare/ }).click();
   await expect(page.getByText(/Nothing to compare yet: weather and production data are missing/)).toBeVisible();
-  const status = page.getByRole("region", { name: "Bring data in" }).getByRole("status");
-  for (const [kind, file] of [
-    ["Weather", weather],
-    ["Production", production],
-  ]) {
-    await page.getByLabel(`${kind} CSV`, { exact: true }).setInputFiles(file);
-    await expect(status).toContainText("35040 rows");
-  }
+  await bringIn(page, [weather, production], /35040 rows of \d+ columns taken in, 36[56] days/);
   // It made what the model says: nothing is missing.
   await expect(page.getByRole("link", { name: /Compare 100 % of expected/ })).toBeVisible();
   await page.getByRole("link", { name: /Diagnose/ }).click();

@@ -1,4 +1,4 @@
-import { demoFile, expect, LARCH_CASE, test } from "./app";
+import { bringIn, demoFile, expect, LARCH_CASE, test } from "./app";
 
 test.use({ file: "story" });
 
@@ -38,11 +38,8 @@ test("from a complaint and two files to a cause, a finding and a report", async 
   await test.step("compare takes both files in and shows the whole year", async () => {
     await page.getByRole("link", { name: /Compare/ }).click();
     await page.getByRole("navigation", { name: "Leaves" }).getByRole("link", { name: "Data" }).click();
-    const status = page.getByRole("region", { name: "Bring data in" }).getByRole("status");
-    for (const kind of ["Weather", "Production"]) {
-      await page.getByLabel(`${kind} CSV`, { exact: true }).setInputFiles(demoFile(demo, `larch-house.${kind.toLowerCase()}.csv`));
-      await expect(status).toContainText("35040 rows");
-    }
+    const files = ["weather", "production"].map((kind) => demoFile(demo, `larch-house.${kind}.csv`));
+    await bringIn(page, files, /35040 rows of \d+ columns taken in, 36[56] days/);
     await page.getByRole("navigation", { name: "Leaves" }).getByRole("link", { name: "Days" }).click();
     await expect(page.getByRole("slider", { name: /^Reading line over the days/ })).toBeVisible();
     await expect(page.getByRole("complementary", { name: "Evidence ledger" }).getByText("Data 1 Nov 2025 to 31 Oct 2026")).toBeVisible();

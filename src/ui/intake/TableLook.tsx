@@ -69,6 +69,13 @@ export function TableLook({
           ))}
         </ul>
       ) : null}
+      {table.doubts.length > 0 ? (
+        <ul className="caption">
+          {table.doubts.map((doubt) => (
+            <li key={doubt}>{doubt}</li>
+          ))}
+        </ul>
+      ) : null}
       {shown ? <Questions shown={shown} differs={differs} answers={answers} onAnswer={setAnswers} /> : null}
       <ClockFields table={table} mapping={mapping} siteZone={site.location.timeZone} busy={busy} onChange={setMapping} />
       {shown?.preview.channel ? (

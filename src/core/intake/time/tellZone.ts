@@ -96,7 +96,7 @@ function otherZones(usual: readonly string[], lags: readonly DayLag[]): { zone: 
 }
 
 /** How much later the stamps are than the sun if they are of this zone, minutes, in the middle of the days and how they scatter about it. */
-function offOf(zone: string, stamps: StampsAt, stepMs: number, lags: readonly DayLag[]): { off: number; scatter: number } {
+export function offOf(zone: string, stamps: StampsAt, stepMs: number, lags: readonly DayLag[]): { off: number; scatter: number } {
   if (lags.length === 0) return { off: Number.NaN, scatter: 0 };
   const clock = new ZoneClock(zone);
   const shift = stamps === "end" ? stepMs / MINUTE_MS : 0;

@@ -7,6 +7,7 @@ import { type Proposal, propose } from "@/core/intake/propose";
 import { readExport } from "@/core/intake/readExport";
 import { joinTables } from "@/core/intake/table/joinTables";
 import { type RawTable, sourceOf } from "@/core/intake/table/rawTable";
+import { CONTRADICTED_MINUTES, offOf } from "@/core/intake/time/tellZone";
 import type { Report } from "../asTask";
 import type { IntakeColumn, IntakeTable } from "../intakeTypes";
 import type { TaskReply, TaskRequest } from "../taskTypes";
@@ -45,6 +46,9 @@ function tableView(table: RawTable, proposal: Proposal, remembered: Mapping | un
   const { columns, clock, doubts } = proposal;
   // What was confirmed for this source before holds for the same columns alone.
   const same = remembered !== undefined && remembered.columns.map(({ column }) => column).join() === columns.map(({ name }) => name).join();
+  const kept = same ? rememberedMapping(remembered, table, proposal) : proposal.mapping;
+  const moved =
+    same && kept.zone !== remembered.zone ? [`This source was read by ${remembered.zone} before; the sun says ${kept.zone} now.`] : [];
   return {
     source: sourceOf(table),
     files: table.files,
@@ -57,11 +61,18 @@ function tableView(table: RawTable, proposal: Proposal, remembered: Mapping | un
     firstLine: table.firstLine,
     days: daysOf(table),
     columns: columns.map(columnView),
-    mapping: same ? { ...remembered, dates: proposal.mapping.dates } : proposal.mapping,
+    mapping: kept,
     remembered: same,
     clock: { reasons: clock.reasons, offMinutes: Number.isNaN(clock.offMinutes) ? null : Math.round(clock.offMinutes), days: clock.days },
-    doubts,
+    doubts: [...moved, ...doubts],
   };
+}
+
+/** What was confirmed before, but for a clock that the sun contradicts by now: a portal may have been set to another zone. */
+function rememberedMapping(remembered: Mapping, table: RawTable, { mapping, lags, step }: Proposal): Mapping {
+  const { off } = offOf(remembered.zone, remembered.stamps, step?.stepMs ?? 0, lags);
+  const clock = !table.absolute && Math.abs(off) > CONTRADICTED_MINUTES ? { zone: mapping.zone, stamps: mapping.stamps } : {};
+  return { ...remembered, ...clock, dates: mapping.dates };
 }
 
 /** UTC days that a table covers, whatever its zone. */
