@@ -1,21 +1,16 @@
-import { HOUR_MS, MINUTE_MS } from "../constants";
+import { MINUTE_MS } from "../constants";
 import { shown } from "../errors/errors";
 import { FormatError, type FormatFault, MOST_FAULTS } from "../errors/formatError";
 import { isKnownColumn, type SeriesKind } from "../formats/seriesColumns";
 import { SERIES_MOST } from "../formats/seriesLimits";
-import { gather } from "../series/gather";
 import type { Grid, Series } from "../series/grid";
-import { removeImpossible, removeMarkers } from "../series/impossible";
-import { standingStill } from "../series/quality";
-import { type SteadyStep, tellStep } from "../series/steadyStep";
+import { tellStep } from "../series/steadyStep";
 import type { SiteFile } from "../site/siteSchema";
-import { unitOf } from "./columns/units";
-import { convert, gatherBy } from "./convert";
-import type { ColumnMapping, Mapping, Repair } from "./mapping";
-import { possibleOf } from "./possible";
+import { type GroupRows, type Making, type MappedColumn, makeChannel } from "./makeChannel";
+import type { Mapping, Repair } from "./mapping";
 import { type ArrangedGroup, arrange } from "./table/arrange";
-import { oncePerTime, type TimedRows } from "./table/oncePerTime";
-import { LINES_A_FILE, placeOfLine, type RawColumn, type RawTable } from "./table/rawTable";
+import { oncePerTime } from "./table/oncePerTime";
+import { placeOfLine, type RawColumn, type RawTable } from "./table/rawTable";
 import { ZoneClock } from "./time/zoneClock";
 
 /** A table as a series of ours, with all that was put right on the way. */
@@ -25,11 +20,6 @@ export interface Applied {
   there: Uint8Array;
   repairs: Repair[];
   rows: number;
-}
-
-interface GroupRows extends TimedRows {
-  step: SteadyStep;
-  columns: { raw: RawColumn; mapping: ColumnMapping }[];
 }
 
 /**
@@ -75,12 +65,12 @@ export function applyMapping(table: RawTable, mapping: Mapping, site: SiteFile, 
   refuseInterval(stepMs, table);
   const shift = mapping.stamps === "end" ? stepMs : 0;
   if (shift) repairs.push({ kind: "stamps", text: "stamps are the ends of their intervals, moved to the beginnings", count: table.rows });
-  return placed(groups, stepMs, shift, site, repairs, table);
+  return placed(groups, stepMs, shift, { site, repairs, leave: new Set(mapping.leave) }, table);
 }
 
 /** The columns that are wanted of each group. */
-function wantedColumns(table: RawTable, mapping: Mapping, kind: SeriesKind): Map<number, { raw: RawColumn; mapping: ColumnMapping }[]> {
-  const wanted = new Map<number, { raw: RawColumn; mapping: ColumnMapping }[]>();
+function wantedColumns(table: RawTable, mapping: Mapping, kind: SeriesKind): Map<number, MappedColumn[]> {
+  const wanted = new Map<number, MappedColumn[]>();
   let k = 0;
   table.groups.forEach((group, at) => {
     for (const raw of group.columns) {
@@ -154,14 +144,8 @@ function refuseInterval(stepMs: number, table: RawTable): void {
 }
 
 /** All groups on one axis. */
-function placed(
-  groups: readonly GroupRows[],
-  stepMs: number,
-  shiftMs: number,
-  site: SiteFile,
-  repairs: Repair[],
-  table: RawTable,
-): Applied {
+function placed(groups: readonly GroupRows[], stepMs: number, shiftMs: number, making: Making, table: RawTable): Applied {
+  const { repairs } = making;
   const phaseMs = groups[0].step.phaseMs % stepMs;
   const slotOf = (at: number, { step }: GroupRows) =>
     step.fit === "straying" ? Math.round((at - shiftMs - phaseMs) / stepMs) : Math.floor((at - shiftMs - phaseMs) / stepMs);
@@ -189,7 +173,7 @@ function placed(
       slots[k] = slotOf(group.times[k], group) - first;
       there[slots[k]] = 1;
     }
-    for (const column of group.columns) channels.set(column.mapping.to as string, onAxis(group, column, slots, grid, site, repairs));
+    for (const column of group.columns) channels.set(column.mapping.to as string, makeChannel(group, column, slots, grid, making));
   }
   return { series: { grid, channels }, there, repairs, rows };
 }
@@ -202,104 +186,4 @@ function noteStep({ step, times }: GroupRows, stepMs: number, repairs: Repair[])
     repairs.push({ kind: "interval", text: `intervals of different lengths, brought to ${minutes} min`, count: times.length });
   else if (step.fit === "finer" || step.stepMs < stepMs)
     repairs.push({ kind: "interval", text: `finer rows, put together to ${minutes} min`, count: times.length });
-}
-
-function onAxis(
-  group: GroupRows,
-  { raw, mapping }: GroupRows["columns"][number],
-  slots: Int32Array,
-  grid: Grid,
-  site: SiteFile,
-  repairs: Repair[],
-): Float64Array {
-  const channel = mapping.to as string;
-  const unit = unitOf(mapping.unit as string);
-  if (!unit) throw new FormatError({ file: channel, found: shown(mapping.unit), expected: "a unit that is known" });
-  const own = group.values(raw);
-  const lineAt = (row: number) => group.lines[row] % LINES_A_FILE;
-  const markers = removeMarkers(own);
-  if (markers.count > 0)
-    repairs.push({
-      kind: "no-value",
-      text: "numbers that stand for no value, left out",
-      count: markers.count,
-      line: lineAt(markers.first),
-      column: raw.name,
-    });
-  if (mapping.negative) {
-    for (let i = 0; i < own.length; i++) own[i] = -own[i];
-    repairs.push({ kind: "sign", text: "what is given is told as negative, turned", count: own.length, column: raw.name });
-  }
-  const rowStepMs = group.step.fit === "finer" ? finestGap(group.times) : group.step.stepMs;
-  const hours = rowStepMs / HOUR_MS;
-  const mostPerStep = mostEnergyWh(channel, site, hours);
-  const { values, resets } = convert(own, group.times, { channel, unit, form: mapping.form, stepMs: rowStepMs, mostPerStep });
-  if (mapping.form === "counter" || mapping.form === "day-counter")
-    repairs.push({
-      kind: "counter",
-      text:
-        mapping.form === "counter"
-          ? "a counter, made what it counted in each interval"
-          : "a counter of the day, made what it counted in each interval",
-      count: own.length,
-      column: raw.name,
-    });
-  if (resets.length > 0)
-    repairs.push({
-      kind: "counter-reset",
-      text: "a counter that fell or sprang, bridged",
-      count: resets.length,
-      line: lineAt(resets[0]),
-      column: raw.name,
-    });
-  const removed = removeImpossible(values, possibleOf(channel, site, hours));
-  if (removed.count > 0)
-    repairs.push({
-      kind: "impossible",
-      text: "values that can't have been, left out",
-      count: removed.count,
-      line: lineAt(removed.first),
-      column: raw.name,
-    });
-  noteStanding(values, channel, raw.name, rowStepMs, lineAt, repairs);
-  return gather(values, slots, grid, gatherBy(channel));
-}
-
-/** Power that stands exactly still for hours is a logger that repeats itself; at its highest it may be an inverter's rating. */
-function noteStanding(
-  values: Float64Array,
-  channel: string,
-  column: string,
-  stepMs: number,
-  lineAt: (row: number) => number,
-  repairs: Repair[],
-): void {
-  if (!/\.(?:ac_w|dc_w|dc_a)$|^ghi$|^poa\./.test(channel)) return;
-  let most = 0;
-  for (const value of values) if (value > most) most = value;
-  const still = standingStill(values, AT_RATING * most, stepMs);
-  if (still.count > 0)
-    repairs.push({
-      kind: "stuck",
-      text: "values that stand still for hours, left as they are: the diagnosis counts them as missing",
-      count: still.count,
-      line: lineAt(still.first),
-      column,
-    });
-}
-
-/** From this part of its highest value on an output may rightly stand still. */
-const AT_RATING = 0.97;
-
-function finestGap(times: Float64Array): number {
-  const gaps = new Map<number, number>();
-  for (let i = 1; i < times.length; i++) gaps.set(times[i] - times[i - 1], (gaps.get(times[i] - times[i - 1]) ?? 0) + 1);
-  return [...gaps].sort((a, b) => b[1] - a[1])[0]?.[0] ?? MINUTE_MS;
-}
-
-/** More than can come in one interval, Wh; counters of what isn't energy have none. */
-function mostEnergyWh(channel: string, site: SiteFile, hours: number): number {
-  if (channel.endsWith(".wh")) return possibleOf(channel, site, hours).most;
-  if (/\.(?:ac|dc)_w$/.test(channel)) return possibleOf(channel, site, hours).most * Math.max(hours, 1 / 60);
-  return Number.POSITIVE_INFINITY;
 }

@@ -26,6 +26,10 @@ export const columnMappingSchema = z.object({
 });
 export type ColumnMapping = z.infer<typeof columnMappingSchema>;
 
+/** Repairs that take values away, and that a person can have left as they are. */
+export const REVERSIBLE = ["no-value", "impossible"] as const;
+export type Reversible = (typeof REVERSIBLE)[number];
+
 /** How a source's tables are read: what is proposed, what a person confirms, and what is remembered. */
 export const mappingSchema = z.object({
   format: z.literal("irradant-mapping/1"),
@@ -35,6 +39,8 @@ export const mappingSchema = z.object({
   stamps: z.enum(["start", "end"]),
   dates: z.enum(["dmy", "mdy", "ymd"]),
   columns: z.array(columnMappingSchema).max(4000),
+  /** Repairs that aren't made: what they would take away stays. */
+  leave: z.array(z.enum(REVERSIBLE)).default([]),
 });
 export type Mapping = z.infer<typeof mappingSchema>;
 

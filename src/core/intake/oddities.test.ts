@@ -1,8 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { FormatError } from "../errors/formatError";
 import { exampleSite } from "../simulator/exampleSite";
-import { readBack } from "./fixtures/readBack";
+import { applyMapping } from "./applyMapping";
+import { NOW_MS, pieces, readBack } from "./fixtures/readBack";
 import { spreadsheet } from "./fixtures/spreadsheet";
+import { propose } from "./propose";
+import { readExport } from "./readExport";
 
 const site = exampleSite();
 
@@ -147,6 +150,15 @@ describe("odd ways of writing", () => {
     ]);
     expect(Number.isNaN(applied.series.channels.get("inv1.ac_w")?.[20])).toBe(true);
   });
+});
+
+it("leaves them where a person wants it so, and still says of them", async () => {
+  const lines = plain.map((line, k) => (k === 21 ? line.replace(/,.*/, ",65000000") : line));
+  const table = await readExport(pieces(new TextEncoder().encode(["Time,Power (W)", ...lines].join("\n"))), "export.csv", NOW_MS);
+  const { mapping } = propose(table, site);
+  const { series, repairs } = applyMapping(table, { ...mapping, leave: ["impossible"] }, site, "production");
+  expect(series.channels.get("inv1.ac_w")?.[21]).toBe(65_000_000);
+  expect(repairs).toMatchObject([{ kind: "impossible", text: "values that can't have been, left as they are", count: 1, line: 23 }]);
 });
 
 describe("broken files are refused with their line", () => {

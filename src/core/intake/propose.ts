@@ -75,6 +75,7 @@ export function propose(table: RawTable, site: SiteFile): Proposal {
       form: column.form,
       negative: turned.includes(column),
     })),
+    leave: [],
   };
   const kinds = (["production", "weather"] as const).filter((kind) => columns.some(({ to }) => to !== null && isKnownColumn(to, kind)));
   const doubts = doubtsOf(columns, clock, ground, reference, lags, told);

@@ -10,6 +10,7 @@ import { send } from "../send";
 import { ColumnRows } from "./ColumnRows";
 import { contradicted, leftOutWords, overlapWords, standingWords, tableWords, zoneChoices } from "./intakeWords";
 import { PreviewDays } from "./PreviewDays";
+import { RepairList } from "./RepairList";
 
 /** What a table's questions were answered. */
 export interface Answers {
@@ -109,24 +110,7 @@ export function TableLook({
         </p>
         <ColumnRows table={table} mapping={mapping} choices={choices} busy={busy} onChange={setMapping} />
       </div>
-      {shown && shown.repairs.length > 0 ? (
-        <div>
-          <h2 className="text-lg">Put right on the way</h2>
-          <ul className="figures mt-1 border-t-2 border-ink">
-            {shown.repairs.map((repair) => (
-              <li key={`${repair.kind} ${repair.column ?? ""} ${repair.text}`} className="border-t border-rule py-1">
-                {repair.column ? `${repair.column}: ` : ""}
-                {repair.text}{" "}
-                <span className="text-quiet">
-                  ({repair.count}
-                  {repair.line ? `, first in line ${repair.line}` : ""})
-                </span>
-              </li>
-            ))}
-          </ul>
-          <p className="caption mt-1">The files are kept as they came, beside what is made of them.</p>
-        </div>
-      ) : null}
+      {shown ? <RepairList repairs={shown.repairs} mapping={mapping} busy={busy} onChange={setMapping} /> : null}
     </section>
   );
 }
