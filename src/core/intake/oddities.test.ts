@@ -70,6 +70,29 @@ describe("odd ways of writing", () => {
       "Time;Power (W)",
       ...rows((day, quarter) => `${day}.06.2025 ${quarter === 95 ? "24:00" : clock(quarter + 1)};${curve(quarter)}`),
     ].join("\n"),
+    "points for colons": [
+      "Zeit;Leistung (W)",
+      ...rows((day, quarter) => `${day}.06.2025 ${clock(quarter).replace(":", ".")};${curve(quarter)}`),
+    ].join("\n"),
+    "a date at the beginning of its day alone": [
+      "Datum;Uhrzeit;Leistung (W)",
+      ...rows((day, quarter) => `${quarter === 0 ? `${day}.06.2025` : ""};${clock(quarter)};${curve(quarter)}`),
+    ].join("\n"),
+    "two devices a row each, with two columns": [
+      "time;device;p_ac_w;temp_c",
+      ...rows((day, quarter) => `2025-06-${day} ${clock(quarter)};inv1;${curve(quarter)};40`),
+    ].join("\n"),
+    "our own names in a long table": [
+      "timestamp,channel,value",
+      ...rows(
+        (day, quarter) =>
+          `2025-06-${day}T${clock(quarter)}:00+02:00,inv1.ac_w,${curve(quarter)}\n2025-06-${day}T${clock(quarter)}:00+02:00,s1.dc_a,1.5`,
+      ),
+    ].join("\n"),
+    "a zone said twice": [
+      "Time,Power (W)",
+      ...rows((day, quarter) => `2025-06-${day}T${clock(quarter)}+02:00[Europe/Vienna],${curve(quarter)}`),
+    ].join("\n"),
     "milliseconds since 1970": [
       "ts,Power (W)",
       ...rows((day, quarter) => `${Date.UTC(2025, 5, day, -2, quarter * 15)},${curve(quarter)}`),

@@ -30,7 +30,7 @@ type TimeCell = "stamp" | "date" | "clock" | "number" | null;
 function timeCell(cell: string): TimeCell {
   if (!/\d/.test(cell)) return null;
   const stamp = readStamp(cell);
-  if (stamp) return Number.isNaN(stamp.clockMs) ? "date" : /[:h]/i.test(cell) ? "stamp" : "number";
+  if (stamp) return Number.isNaN(stamp.clockMs) ? "date" : /[:h]|\d\s+\d/i.test(cell) ? "stamp" : "number";
   return Number.isNaN(readClock(cell)) ? null : /[:h]/i.test(cell) ? "clock" : null;
 }
 
@@ -50,6 +50,8 @@ export function findTime(rows: readonly TableRow[], header: readonly string[], a
     const clock = starts[0] ?? clocks[0];
     return { kind: "date-clock", date: dates[0], clock, end: clocks.find((k) => k !== clock && saysEnd(header[k] ?? "")) ?? null };
   }
+  const carried = clocks.length > 0 ? carriedDate(rows) : null;
+  if (carried !== null) return { kind: "date-clock", date: carried, clock: clocks[0], end: null, carried: true };
   const parts = partsOf(header);
   if (parts) return parts;
   if (dates.length > 0) {
@@ -75,6 +77,16 @@ function commonest(kinds: readonly TimeCell[]): TimeCell {
   // Dates stand alone at midnight where a spreadsheet leaves 00:00 out.
   if (best?.[0] === "date" && (counts.get("stamp") ?? 0) > 0) return "stamp";
   return best && best[1] * 2 > kinds.length ? best[0] : null;
+}
+
+/** A column that has a date where a day begins, and nothing in the rows below. */
+function carriedDate(rows: readonly TableRow[]): number | null {
+  for (let k = 0; k < FIRST_COLUMNS; k++) {
+    const cells = rows.map(({ cells }) => cells[k] ?? "");
+    const told = cells.filter((cell) => cell !== "");
+    if (told.length > 0 && told.length * 2 < cells.length && cells[0] !== "" && told.every((cell) => timeCell(cell) === "date")) return k;
+  }
+  return null;
 }
 
 function startAndEnd(stamps: readonly number[], header: readonly string[]): TimeColumns {

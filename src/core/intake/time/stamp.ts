@@ -14,6 +14,8 @@ export interface Stamp {
 
 const CLOCK = /(\d{1,2})\s?[:h]\s?(\d{2})(?:\s?[:m]\s?(\d{2})(?:[.,](\d{1,9}))?s?)?\s*([ap]\.?\s?m\.?(?![a-z]))?/i;
 const DOTTED_CLOCK = /^(\d{1,2})\.(\d{2})(?:\.(\d{2}))?\s*([ap]\.?\s?m\.?)?$/i;
+/** "14.03.2025 10.15": behind a date and a blank a point stands for a colon. */
+const DOTTED_BEHIND = /\s(\d{1,2})\.(\d{2})(?:\.(\d{2}))?$/;
 const HOUR_ALONE = /(?:^|\s)(\d{1,2})\s*([ap]\.?\s?m\.?)$/i;
 
 /** Days from Excel's day 0 (1899-12-30) to 1970-01-01. */
@@ -71,6 +73,8 @@ function clockPart(text: string): ClockPart | null {
     // Parts of a second are too fine for any interval.
     return { ms: whole, from: match.index, to: match.index + match[0].length };
   }
+  const dotted = DOTTED_BEHIND.exec(text);
+  if (dotted) return { ms: clockOf(dotted[1], dotted[2], dotted[3], undefined), from: dotted.index + 1, to: text.length };
   const alone = HOUR_ALONE.exec(text);
   if (!alone) return null;
   return { ms: clockOf(alone[1], "00", undefined, alone[2]), from: alone.index, to: text.length };
@@ -109,6 +113,9 @@ export function isDate(day: DateReadings): boolean {
 
 /** What stands behind the time of day: a zone, the end of the interval, or nothing that is known. */
 function withTail(day: DateReadings, clockMs: number, tail: string): Stamp | null {
+  // "+01:00[Europe/Vienna]", "GMT+0100 (summer time)": what is said twice is passed over.
+  const bare = tail.replace(/\s*(?:\[[A-Za-z_]+\/[A-Za-z_/]+\]|\([^()]*\))$/, "");
+  if (bare !== "" && bare !== tail) return withTail(day, clockMs, bare);
   if (tail === "" || /^(?:h|uhr|hrs?|s)\.?$/i.test(tail)) return { day, clockMs, offsetMinutes: null };
   const offset = offsetOf(tail);
   if (offset !== null) return { day, clockMs, offsetMinutes: offset };

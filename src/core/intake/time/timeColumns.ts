@@ -7,7 +7,8 @@ import { offsetOf } from "./zoneText";
 /** Where a table's times stand: in which columns, counted from 0. */
 export type TimeColumns =
   | { kind: "stamp"; stamp: number; end: number | null }
-  | { kind: "date-clock"; date: number; clock: number; end: number | null }
+  /** `carried` where a date stands at the beginning of its day alone. */
+  | { kind: "date-clock"; date: number; clock: number; end: number | null; carried?: boolean }
   /** Times of day under a date that stands above the table, days since 1970. */
   | { kind: "clock"; clock: number; day: DateReadings }
   | { kind: "parts"; year: number; month: number; day: number; hour: number | null; minute: number | null };
@@ -56,11 +57,14 @@ function ownReader(time: TimeColumns): (cells: readonly string[]) => Stamp | nul
   }
 }
 
-function dateAndClock({ date, clock }: { date: number; clock: number }) {
+function dateAndClock({ date, clock, carried = false }: { date: number; clock: number; carried?: boolean }) {
+  let lastDate = "";
   const days = new Map<string, DateReadings | null>();
   const clocks = new Map<string, number>();
   return (cells: readonly string[]): Stamp | null => {
-    const [dateText, clockText] = [cells[date] ?? "", (cells[clock] ?? "").trim()];
+    const [ownDate, clockText] = [cells[date] ?? "", (cells[clock] ?? "").trim()];
+    const dateText = carried && ownDate === "" ? lastDate : ownDate;
+    lastDate = dateText;
     let day = days.get(dateText);
     if (day === undefined) {
       const stamp = readStamp(dateText);
