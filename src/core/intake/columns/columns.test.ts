@@ -87,6 +87,16 @@ describe("places at the site", () => {
     ["Globalstrahlung [W/m²]", "ghi"],
     ["Außentemperatur [°C]", "t_air"],
     ["Wind speed (m/s)", "wind"],
+    ["Wind m/s", "wind"],
+    ["Battery SoC", "battery.soc_pct"],
+    ["INV2_PAC", "wr-stall.ac_w"],
+    ["kWh WR2", "wr-stall.ac_w"],
+    ["Idc String 3", "s3.dc_a"],
+    ["i_s4", "s4.dc_a"],
+    ["Optimizer 1.3 [Wh]", "s1.03.wh"],
+    ["Modul S2/7 Wh", "s2.07.wh"],
+    ["wind_speed_kmh", "wind"],
+    ["Helligkeit (klx)", "illuminance_lux"],
     ["Niederschlag [mm]", "rain_mm"],
     ["Schneehöhe [cm]", "snow_cm"],
   ])("%s is %s", (name, channel) => expect(channelOf(readSense(name, site), site)).toMatchObject({ channel }));
@@ -102,6 +112,7 @@ describe("places at the site", () => {
     ["Inverter 1 current (A)", /sum of 2 strings/],
     ["String 9 current (A)", /doesn't have/],
     ["Battery power (W)", /battery/],
+    ["Power factor", /nothing that is compared/],
     ["Remark", /no words or unit/],
   ])("%s is left out, and why", (name, why) => {
     const place = channelOf(readSense(name, site), site);

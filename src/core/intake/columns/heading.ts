@@ -31,7 +31,7 @@ function unitIn(name: string): { unit: Unit | null; rest: string } {
     found ??= unit;
     return " ";
   });
-  const trailing = found ? null : (unitAtEnd(rest, SLASHED) ?? unitAtEnd(rest, TRAILING));
+  const trailing = found ? null : (unitAtEnd(rest, TRAILING) ?? unitAtEnd(rest, SLASHED));
   if (trailing) {
     found = trailing.unit;
     rest = rest.slice(0, trailing.at);
@@ -62,6 +62,7 @@ function trailingUnit(text: string, said: boolean): Unit | null {
 /** Words and numbers of a name, apart at every change of kind: "PDC1Power_max" is p, dc, 1, power, max. */
 export function wordsOf(name: string): string[] {
   return withoutAccents(name)
+    .replace(/\bSoC/g, "soc")
     .replace(/([a-z])([A-Z])/g, "$1 $2")
     .replace(/([A-Z]+)([A-Z][a-z])/g, "$1 $2")
     .replace(/([A-Za-z])(\d)/g, "$1 $2")

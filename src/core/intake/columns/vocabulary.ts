@@ -253,6 +253,9 @@ export const WORDS = {
   most: ["max", "maximum", "peak", "maximal", "spitzenleistung"],
   spread: ["std", "stdev", "stddev", "deviation", "sigma"],
   other: [
+    "factor",
+    "faktor",
+    "leistungsfaktor",
     "frequency",
     "frequenz",
     "hz",
