@@ -33,12 +33,16 @@ export async function storeImport(sequelize: Sequelize, packed: PackedImport, be
 }
 
 /** Takes several in together: what is of production and what of weather in one file. See `storeImport`. */
-export async function storeImports(sequelize: Sequelize, imports: readonly PackedImport[], beforeCommit?: () => void): Promise<void> {
+export async function storeImports(
+  sequelize: Sequelize,
+  imports: readonly PackedImport[],
+  beforeCommit?: (transaction: Transaction) => void | Promise<void>,
+): Promise<void> {
   await write(
     sequelize,
     async (transaction) => {
       for (const packed of imports) await storeOne(packed, transaction);
-      beforeCommit?.();
+      await beforeCommit?.(transaction);
     },
     PATIENCE_MS.import,
   );

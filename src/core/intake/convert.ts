@@ -7,7 +7,7 @@ import type { Form } from "./mapping";
 /** How a channel of ours wants its values. */
 type Wanted = "mean" | "sum" | "counter";
 
-export function wantedOf(channel: string): Wanted {
+function wantedOf(channel: string): Wanted {
   if (channel.endsWith(".kwh")) return "counter";
   return channel.endsWith(".wh") || channel === "rain_mm" ? "sum" : "mean";
 }

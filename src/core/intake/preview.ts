@@ -46,7 +46,7 @@ const LOOK_DAYS = 8;
 const MOST_DAYS = 6;
 
 /** Channels that follow the sun, those that tell most first. */
-export function sunChannels(series: Series, site: SiteFile): string[] {
+function sunChannels(series: Series, site: SiteFile): string[] {
   const rank = (name: string) => (name.endsWith(".ac_w") ? 0 : /^poa\.|^ghi$/.test(name) ? 1 : name.endsWith(".dc_w") ? 2 : 3);
   return [...series.channels.keys()]
     .filter((name) => !name.endsWith(".kwh") && clearSkyTwin(name, site) !== null)

@@ -9,7 +9,7 @@ import { type ReadColumn, readColumns } from "./columns/columns";
 import { settleColumns } from "./columns/settle";
 import { type Unit, unitOf } from "./columns/units";
 import type { Mapping } from "./mapping";
-import { clearScale, type DayLag } from "./sun/dayLags";
+import { CLEAR_SHARE, clearScale, type DayLag } from "./sun/dayLags";
 import { asMeans, ClearSkies, columnLags, referenceRank } from "./sun/reference";
 import { type ArrangedGroup, arrange, arranged } from "./table/arrange";
 import { saysEnd } from "./table/findTime";
@@ -208,9 +208,6 @@ function powerUnit(column: ReadColumn, ground: Ground, sorted: Float64Array): Un
 
 const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
 
-/** A file's best days give so much of the clear sky at most and at least, or the unit is in doubt. */
-const SCALE = { least: 0.12, most: 1.6 } as const;
-
 function doubtsOf(
   columns: readonly ReadColumn[],
   clock: ToldZone,
@@ -229,7 +226,7 @@ function doubtsOf(
       `The sun contradicts this clock: on ${clock.days} clear days it lies ${Math.round(Math.abs(clock.offMinutes))} minutes ${clock.offMinutes > 0 ? "before" : "after"} the stamps.`,
     );
   const scale = reference?.unit ? clearScale(lags) * reference.unit.factor : Number.NaN;
-  if (reference && !Number.isNaN(scale) && (scale > SCALE.most || scale < SCALE.least))
+  if (reference && !Number.isNaN(scale) && (scale > CLEAR_SHARE.most || scale < CLEAR_SHARE.least))
     out.push(
       `In ${reference.unit?.name} the best days of "${reference.name}" are ${scale.toPrecision(2)} times the clear sky: is the unit right?`,
     );

@@ -169,6 +169,18 @@ it("leaves everything as it was when reading is called off or refused", async ()
   expect(await stored()).toEqual(before);
 });
 
+it("takes the same files in once, however often it is asked", async () => {
+  const id = await brought(exportOf(0, 5));
+  const count = (await listImports(ME, site.id)).length;
+  const asked = [1, 2].map(async () => (await ended(await takeIn(ME, id, { tables: [0], clockAsIs: true, overlaps: "file" }))).state);
+  const came = (await Promise.allSettled(asked)).map((end) =>
+    end.status === "fulfilled" ? end.value : (end.reason as { kind: string }).kind,
+  );
+  expect(came.filter((end) => end === "done")).toHaveLength(1);
+  expect(["failed", "conflict", "not-found"]).toContain(came.find((end) => end !== "done"));
+  expect(await listImports(ME, site.id)).toHaveLength(count + 1);
+});
+
 it("lets two be taken into one site at once", async () => {
   const [first, second] = [await brought(exportOf(0, 20, 0.9)), await brought(exportOf(20, 40, 0.9))];
   const jobs = await Promise.all([first, second].map((id) => takeIn(ME, id, { tables: [0], clockAsIs: true, overlaps: "file" })));

@@ -7,7 +7,7 @@ import { IntakeRecord, SourceMappingRecord } from "@/db/models/intakes";
 import { readPacked, storeImports } from "@/db/seriesStore";
 import { type Actor, allow } from "../actor";
 import { freshAnalysisOf } from "../analysis/analysis";
-import { database, inTransaction } from "../database";
+import { database } from "../database";
 import { type Job, startJob } from "../jobs/jobs";
 import { presentSite } from "../sites/asBuilt";
 import type { PackedKind } from "../work/intakeTypes";
@@ -83,14 +83,15 @@ async function store(actor: Actor, view: IntakeView, packed: readonly PackedKind
     actorId: actor.id,
     reading: JSON.stringify({ intake: view.id, files: view.files.map(({ name }) => name), mapping, repairs }),
   }));
-  await storeImports(sequelize, imports, noReturn);
-  await inTransaction(async (transaction) => {
-    for (const { source, mapping } of packed)
-      await SourceMappingRecord.upsert(
-        { siteId: view.siteId, source, mapping: JSON.stringify(mapping), keptAt: new Date(), actorId: actor.id },
-        { transaction },
-      );
-    await IntakeRecord.destroy({ where: { id: view.id }, transaction });
+  // In one transaction with the data: killed before its end the intake waits as before, and taken in it can't be taken in again.
+  await storeImports(sequelize, imports, async (transaction) => {
+    if ((await IntakeRecord.destroy({ where: { id: view.id }, transaction })) === 0)
+      throw new ConflictError("These files were taken in already, or let go");
+    for (const { source, mapping } of packed) {
+      const kept = { siteId: view.siteId, source, mapping: JSON.stringify(mapping), keptAt: new Date(), actorId: actor.id };
+      await SourceMappingRecord.upsert(kept, { transaction });
+    }
+    noReturn();
   });
 }
 

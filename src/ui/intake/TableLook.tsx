@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { channelChoices, channelName } from "@/core/intake/columns/channelWords";
 import { ownUnit } from "@/core/intake/columns/columns";
 import type { Mapping } from "@/core/intake/mapping";
+import { CONTRADICTED_MINUTES } from "@/core/intake/time/tellZone";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { IntakePreview, IntakeTable } from "@/server/work/intakeTypes";
 import { send } from "../send";
@@ -70,7 +71,7 @@ export function TableLook({
           ))}
         </ul>
       ) : null}
-      {table.doubts.length > 0 ? (
+      {mapping === table.mapping && table.doubts.length > 0 ? (
         <ul className="caption">
           {table.doubts.map((doubt) => (
             <li key={doubt}>{doubt}</li>
@@ -100,6 +101,12 @@ export function TableLook({
               </label>
             ) : null}
           </div>
+          <details className="caption">
+            <summary>How clock and clear sky are told</summary>
+            Up to 8 of the sunniest days are laid on what the healthy array would give under a clear sky (Ineichen and Perez 2002; its
+            planes, horizon and obstacles, by the site file) and shifted until they agree best (uncentred correlation); the middle of the
+            shifts, in minutes, is how far the sun lies beside the stamps. From {CONTRADICTED_MINUTES} minutes on it is asked about.
+          </details>
           <PreviewDays preview={shown.preview} unit={ownUnit(shown.preview.channel).unit.name} />
         </div>
       ) : null}

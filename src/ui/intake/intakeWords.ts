@@ -1,9 +1,8 @@
+import { ownUnit } from "@/core/intake/columns/columns";
+import { CLEAR_SHARE } from "@/core/intake/sun/dayLags";
 import { CONTRADICTED_MINUTES } from "@/core/intake/time/tellZone";
 import type { IntakePreview, IntakeTable, Overlap } from "@/server/work/intakeTypes";
 import { amount, dayText } from "../marks/words";
-
-/** A file's best days give so much of the clear sky, or its unit is in doubt: under it an array is mostly out, over it no sky gives. */
-const SHARE = { least: 0.12, most: 1.6 } as const;
 
 type Shown = Extract<IntakePreview, { ok: true }>;
 
@@ -31,7 +30,7 @@ export function standingWords(shown: Shown): string {
   const days = `${clearDays} clear ${clearDays === 1 ? "day" : "days"}`;
   if (contradicted(shown))
     return `The sun contradicts this clock: on ${days} it lies ${Math.abs(offMinutes)} minutes ${offMinutes > 0 ? "before" : "after"} the stamps.`;
-  if (clearShare !== null && (clearShare > SHARE.most || clearShare < SHARE.least))
+  if (clearShare !== null && (clearShare > CLEAR_SHARE.most || clearShare < CLEAR_SHARE.least))
     return `The clock is right, but the best days give ${clearShare.toPrecision(2)} times the clear sky: is the unit right?`;
   return `It lies on the clear sky: ${days} follow it, ${Math.abs(offMinutes)} min beside the clock.`;
 }
@@ -49,7 +48,7 @@ export function overlapWords(overlaps: readonly Overlap[]): string | null {
   if (differing.length === 0) return null;
   const worst = differing.reduce((a, b) => (b.differing > a.differing ? b : a));
   const others = differing.length > 1 ? `, and ${differing.length - 1} more` : "";
-  return `The site has other values on ${worst.differing} of ${worst.days} days that both have (${worst.channel}${others}; first on ${worst.firstDiffering ? dayText(worst.firstDiffering) : "?"}, up to ${amount(worst.most, 1)} apart).`;
+  return `The site has other values on ${worst.differing} of ${worst.days} days that both have (${worst.channel}${others}; first on ${worst.firstDiffering ? dayText(worst.firstDiffering) : "?"}, up to ${amount(worst.most, 1)} ${ownUnit(worst.channel).unit.name} apart).`;
 }
 
 /** Fixed zones that are offered beside the site's own. */

@@ -71,7 +71,7 @@ function moduleEntry(stringId: string, place: number): [string, string] {
 }
 
 /** What a channel is in, by its name. */
-export function dimensionOf(channel: string): Dimension {
+function dimensionOf(channel: string): Dimension {
   if (/\.(?:ac_w|dc_w)$/.test(channel)) return "power";
   if (/\.(?:wh|kwh)$/.test(channel)) return "energy";
   if (channel.endsWith(".dc_a")) return "current";

@@ -38,6 +38,9 @@ export const LAGS = {
   leastLitHours: 4,
 } as const;
 
+/** A file's clear days give so much of the clear sky at least and at most, or its unit is in doubt: under it an array is mostly out, over it no sky gives. */
+export const CLEAR_SHARE = { least: 0.12, most: 1.6 } as const;
+
 /** A day's place in a series: first entry and first after it. */
 interface DayPart {
   wallMs: number;
@@ -52,7 +55,7 @@ interface DayPart {
  * @param wallMs times in order
  * @param values NaN where missing
  */
-export function sunniestDays(wallMs: Float64Array, values: Float64Array, parts: number = LAGS.parts): DayPart[] {
+function sunniestDays(wallMs: Float64Array, values: Float64Array, parts: number = LAGS.parts): DayPart[] {
   const days: DayPart[] = [];
   for (let i = 0; i < wallMs.length; i++) {
     const day = Math.floor(wallMs[i] / DAY_MS) * DAY_MS;

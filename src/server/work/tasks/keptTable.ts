@@ -1,6 +1,7 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { deserialize, serialize } from "node:v8";
+import { ConflictError } from "@/core/errors/errors";
 import type { RawTable } from "@/core/intake/table/rawTable";
 
 const pathOf = (folder: string, table: number): string => join(folder, `table-${table}.bin`);
@@ -10,6 +11,11 @@ export async function keepTable(folder: string, table: number, raw: RawTable): P
   await writeFile(pathOf(folder, table), serialize(raw));
 }
 
+/** A table as it was kept. @throws ConflictError where it was taken in or let go meanwhile */
 export async function keptTable(folder: string, table: number): Promise<RawTable> {
-  return deserialize(await readFile(pathOf(folder, table))) as RawTable;
+  const bytes = await readFile(pathOf(folder, table)).catch((error: NodeJS.ErrnoException) => {
+    if (error.code === "ENOENT") throw new ConflictError("These files were taken in already, or let go");
+    throw error;
+  });
+  return deserialize(bytes) as RawTable;
 }
