@@ -12,6 +12,7 @@ import { frozen } from "./migrations/0005-frozen";
 import { dayBook } from "./migrations/0006-day-book";
 import { firm } from "./migrations/0007-firm";
 import { intakes } from "./migrations/0008-intakes";
+import { moduleTypes } from "./migrations/0009-module-types";
 import { CalibrationRecord, ChangeRecord, SiteRecord } from "./models/records";
 import { openDatabase } from "./open";
 
@@ -97,6 +98,8 @@ it("makes what was recorded before there were changes the first change of its re
 it("can go back step by step and leave nothing behind", async () => {
   const sequelize = await openDatabase(folder);
   const context = sequelize.getQueryInterface();
+  await moduleTypes.down({ context });
+  expect(await tables(sequelize)).not.toContain("module_types");
   await intakes.down({ context });
   expect(await tables(sequelize)).not.toContain("intakes");
   expect(await columns(sequelize, "imports")).not.toContain("reading");

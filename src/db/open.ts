@@ -15,7 +15,9 @@ import { frozen } from "./migrations/0005-frozen";
 import { dayBook } from "./migrations/0006-day-book";
 import { firm } from "./migrations/0007-firm";
 import { intakes } from "./migrations/0008-intakes";
+import { moduleTypes } from "./migrations/0009-module-types";
 import { initIntakes } from "./models/intakes";
+import { initModuleTypes } from "./models/moduleTypes";
 import { initRecords } from "./models/records";
 import { relate } from "./models/relations";
 import { initSeries } from "./models/series";
@@ -96,13 +98,14 @@ export function bindModels(sequelize: Sequelize): void {
   initRecords(sequelize);
   initSeries(sequelize);
   initIntakes(sequelize);
+  initModuleTypes(sequelize);
   relate();
 }
 
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook, firm, intakes],
+    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook, firm, intakes, moduleTypes],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

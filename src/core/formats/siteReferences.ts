@@ -1,10 +1,13 @@
 import { moduleModel } from "../electrical/moduleModel";
 import { shown } from "../errors/errors";
 import type { FaultList } from "../errors/formatError";
+import { placesInPlane } from "../plane/layout";
+import { moduleScope } from "../site/places";
 import { MOST } from "../site/siteLimits";
 import type { Inverter, ModuleType, Plane, SiteFile } from "../site/siteSchema";
 
-type Refuse = (key: string, found: string, expected: string) => void;
+/** Takes a fault of a key: what was found there, and what was expected. */
+export type Refuse = (key: string, found: string, expected: string) => void;
 
 /**
  * Checks what a schema can't: that names are used once and point at something, that totals add up and that numbers fit each
@@ -22,7 +25,7 @@ export function checkReferences(site: SiteFile, faults: FaultList): void {
     refuse("location.designMinTempC", shown(designMinTempC), `less than designMaxTempC (${designMaxTempC})`);
 }
 
-function checkOnce(entries: readonly { id: string }[], list: string, refuse: Refuse): void {
+export function checkOnce(entries: readonly { id: string }[], list: string, refuse: Refuse): void {
   const seen = new Set<string>();
   entries.forEach(({ id }, k) => {
     if (seen.has(id)) refuse(`${list}.${k}.id`, shown(id), "an id that is used once");
@@ -59,6 +62,7 @@ function checkPlanes(site: SiteFile, refuse: Refuse): void {
   site.planes.forEach((plane, k) => {
     if (!used.has(plane.id)) refuse(`planes.${k}.id`, shown(plane.id), "a plane with at least one string on it");
     checkHorizon(plane, `planes.${k}.horizon`, refuse);
+    checkPlaces(site, plane, `planes.${k}.places`, refuse);
     checkOnce(plane.obstacles, `planes.${k}.obstacles`, refuse);
   });
 }
@@ -72,6 +76,23 @@ function checkHorizon(plane: Plane, key: string, refuse: Refuse): void {
       refuse(`${key}.${at}`, `a second elevation at ${bearing}°`, "one elevation a bearing");
     elevations.set(bearing, elevationDeg);
   });
+}
+
+/** Every module of the strings has one place in the plane, or none of them has. */
+function checkPlaces(site: SiteFile, plane: Plane, key: string, refuse: Refuse): void {
+  if (!plane.places) return;
+  const wanted = new Set(
+    site.strings.flatMap((pvString) => placesInPlane(pvString, plane.id).map((place) => moduleScope(pvString.id, place))),
+  );
+  plane.places.forEach(({ string, place, moduleType }, at) => {
+    if (string === undefined && moduleType !== undefined && !site.moduleTypes.some(({ id }) => id === moduleType))
+      refuse(`${key}.${at}.moduleType`, shown(moduleType), "one of the module types");
+    if (string === undefined && place === undefined) return;
+    if (string === undefined || place === undefined) refuse(`${key}.${at}`, "a string or a place alone", "both, or neither");
+    else if (!wanted.delete(moduleScope(string, place)))
+      refuse(`${key}.${at}`, moduleScope(string, place), `a module of a string in plane ${plane.id}, told once`);
+  });
+  if (wanted.size > 0) refuse(key, `no place for ${listed(wanted)}`, "a place for every module in the plane, or no places");
 }
 
 function checkInverters(site: SiteFile, refuse: Refuse): void {
@@ -95,7 +116,7 @@ function checkInverter(inverter: Inverter, key: string, refuse: Refuse): void {
 }
 
 /** A data sheet's numbers must fit each other; the first that doesn't is told, since the others hang on it. */
-function checkModuleType(type: ModuleType, key: string, refuse: Refuse): void {
+export function checkModuleType(type: ModuleType, key: string, refuse: Refuse): void {
   const product = type.vmpV * type.impA;
   const perCell = type.vocV / type.cellsInSeries;
   const silicon = type.technology !== "thin-film";

@@ -38,7 +38,7 @@ interface Wall {
 
 /**
  * Near obstacles as each module, and each part of it behind a bypass diode, sees them. The parts of a module are
- * taken as strips across its width. A strip gets no more beam than its darkest point, for its cells are in series; in
+ * taken as strips across its width, as it lies. A strip gets no more beam than its darkest point, for its cells are in series; in
  * half-cut modules each half by itself, and the strip their mean, for the halves are in parallel.
  */
 export class NearShade {
@@ -67,9 +67,11 @@ export class NearShade {
     this.sights = [];
     for (const place of places) {
       for (let strip = 0; strip < this.strips; strip++) {
-        const right = place.rightM + (((strip + 0.5) / this.strips - 0.5) * type.widthMm) / 1000;
+        const aside = (strip + 0.5) / this.strips - 0.5;
         for (const along of ALONG) {
-          const point = offsetOf(plane, right, place.upSlopeM + (along * type.lengthMm) / 1000);
+          // A turned module's strips lie one over the other, and its halves beside each other.
+          const [right, up] = place.turned ? [along, aside] : [aside, along];
+          const point = offsetOf(plane, place.rightM + right * place.acrossM, place.upSlopeM + up * place.upM);
           this.sights.push(obstacles.map((obstacle) => sightOf(obstacle, obstacleHeightM(obstacle, utcMs), point)));
         }
       }

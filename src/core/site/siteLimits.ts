@@ -11,6 +11,8 @@ export const MOST = {
   idCharacters: 64,
   nameCharacters: 200,
   moduleTypes: 100,
+  /** A firm meets some hundred types in its life. */
+  libraryTypes: 2000,
   planes: 200,
   /** 10 MW in inverters of 20 kW. */
   inverters: 500,
@@ -18,6 +20,8 @@ export const MOST = {
   strings: 2000,
   /** 10 MW of 400 W modules, each of which is drawn and shaded on its own. */
   modules: 25_000,
+  /** From the middle of a plane, or of a site, to its edge: a field of 10 MW is some 400 m long. */
+  planeM: 5000,
   /** One each half degree. */
   horizonPoints: 720,
   /** Every tree of a row; each is seen from every module. */

@@ -20,6 +20,9 @@ const bearing = z.number().min(0).max(360);
 const percent = z.number().min(0).max(50);
 const designTempC = z.number().min(-90).max(60);
 
+/** From the middle of a plane or of a site's ground, m. */
+const offset = z.number().min(-MOST.planeM).max(MOST.planeM);
+
 /** Shown on every site page; a maker's or owner's own name of anything. */
 const name = z.string().min(1).max(MOST.nameCharacters);
 
@@ -42,6 +45,9 @@ export const moduleTypeSchema = z.looseObject({
   widthMm: positive.max(3000).default(1134),
   maxSystemV: positive.max(MOST.volts).optional(),
   maxSeriesFuseA: positive.max(1000).optional(),
+  /** As the data sheet has them, for the register and for people. */
+  maker: name.optional(),
+  model: name.optional(),
 });
 
 export const obstacleSchema = z.looseObject({
@@ -54,6 +60,20 @@ export const obstacleSchema = z.looseObject({
   growthMPerYear: z.number().min(0).max(5).optional(),
   surveyed: dateOfPlant.optional(),
   porosity: z.number().min(0).max(1).optional(),
+});
+
+/** Where a module lies in its plane, by its middle from the middle of the plane, seen square on from in front. */
+export const modulePlaceSchema = z.looseObject({
+  /** Absent where it lies there wired to nothing. */
+  string: identifier.optional(),
+  /** Its place in the string, from 1. */
+  place: z.int().positive().max(1000).optional(),
+  rightM: offset,
+  upM: offset,
+  /** Its long side along the rows instead of up the slope. */
+  turned: z.boolean().default(false),
+  /** Of a module that is wired to nothing; a string tells its own. */
+  moduleType: identifier.optional(),
 });
 
 /** How modules are carried, which decides how air gets behind them. */
@@ -72,6 +92,15 @@ export const planeSchema = z.looseObject({
     .default([]),
   obstacles: z.array(obstacleSchema).max(MOST.obstacles).default([]),
   snow: z.looseObject({ slideAllowed: z.boolean() }).optional(),
+  /** Across and up the slope: the roof's own edges round the modules. */
+  widthM: positive.max(MOST.planeM).optional(),
+  slopeM: positive.max(MOST.planeM).optional(),
+  /** What it is part of, and where its middle lies on the site's ground, seen from above. */
+  building: name.optional(),
+  eastM: offset.optional(),
+  northM: offset.optional(),
+  /** Absent, modules are taken to lie in rows, string by string. */
+  places: z.array(modulePlaceSchema).max(MOST.modules).optional(),
 });
 
 /** A run of cable, told one way. */
@@ -182,6 +211,7 @@ export const siteFileSchema = z.looseObject({
 
 export type SiteFile = z.infer<typeof siteFileSchema>;
 export type ModuleType = z.infer<typeof moduleTypeSchema>;
+export type ModulePosition = z.infer<typeof modulePlaceSchema>;
 export type Plane = z.infer<typeof planeSchema>;
 export type Mounting = z.infer<typeof mountingSchema>;
 export type Inverter = z.infer<typeof inverterSchema>;

@@ -1,8 +1,7 @@
 import { LRUCache } from "lru-cache";
-import { HOUR_MS } from "@/core/constants";
 import type { ModuleShade } from "@/core/expected/moduleShade";
 import type { SiteFile } from "@/core/site/siteSchema";
-import { sunPositions } from "@/core/sun/position";
+import { type SunPath, sunPaths } from "@/core/sun/paths";
 import { AsBuiltRecord, CaseRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
 import { type AnalysisState, analysisOf, beginAnalysis, failureOf, isStopped } from "../analysis/analysis";
@@ -12,12 +11,6 @@ import { readOnce } from "../readCache";
 import { runTask } from "../work/pool";
 import { shareRun } from "../work/sharedRuns";
 import { type PresentSite, presentSite } from "./asBuilt";
-
-/** The sun's way across the sky on one day. */
-export interface SunPath {
-  name: string;
-  points: { azimuthDeg: number; elevationDeg: number }[];
-}
 
 /** Everything that the site page shows. */
 export interface SiteView {
@@ -68,7 +61,7 @@ async function readSite(actor: Actor, siteId: string): Promise<SiteView> {
     })),
     imports,
     state,
-    sunPaths: sunPaths(present.site, year),
+    sunPaths: sunPaths(present.site.location, year),
     shade,
   };
 }
@@ -85,19 +78,4 @@ async function shadeOf({ site, text }: PresentSite, year: number): Promise<SiteV
     known.get(key) ?? (await shareRun(`shade ${key}`, (signal) => runTask("moduleShade", { siteText: text, year }, { signal })));
   known.set(key, shade);
   return shade;
-}
-
-function sunPaths(site: SiteFile, year: number): SunPath[] {
-  const days: [string, number, number][] = [
-    ["21 June", 5, 21],
-    ["21 March and September", 2, 21],
-    ["21 December", 11, 21],
-  ];
-  return days.map(([name, month, day]) => {
-    const noonMs = Date.UTC(year, month, day, 12) - (site.location.lon / 15) * HOUR_MS;
-    const times = Float64Array.from({ length: 73 }, (_, k) => noonMs + (k - 36) * 1_200_000);
-    const { azimuthDeg, zenithDeg } = sunPositions(times, site.location);
-    const points = Array.from(azimuthDeg, (azimuth, k) => ({ azimuthDeg: azimuth, elevationDeg: 90 - zenithDeg[k] }));
-    return { name, points: points.filter(({ elevationDeg }) => elevationDeg > -1) };
-  });
 }

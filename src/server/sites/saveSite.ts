@@ -30,21 +30,30 @@ export async function saveSite(actor: Actor, site: SiteFile, note: string, inten
   allow(actor, "manage");
   return inTransaction(async (transaction) => {
     const known = await SiteRecord.findByPk(site.id, { transaction });
-    if (!known) {
-      await SiteRecord.create({ id: site.id, name: siteName(site) }, { transaction });
-      return { id: site.id, version: await addVersion(actor, site, note, transaction), changed: true };
-    }
-    if (intent === "new-site") {
-      const id = await freeId(site.id, transaction);
-      const own = { ...site, id };
-      await SiteRecord.create({ id, name: siteName(own) }, { transaction });
-      return { id, version: await addVersion(actor, own, note, transaction), changed: true };
-    }
+    if (!known) return firstVersion(actor, site, note, transaction);
+    if (intent === "new-site") return firstVersion(actor, { ...site, id: await freeId(site.id, transaction) }, note, transaction);
     const present = await lastVersion(site.id, transaction);
-    if (present.siteFile === writeSiteFile(site)) return { id: site.id, version: present.version, changed: false };
-    if (intent === "ask") throw conflict(known, present, site);
-    return { id: site.id, version: await addVersion(actor, site, note, transaction), changed: true };
+    if (intent === "ask" && present.siteFile !== writeSiteFile(site)) throw conflict(known, present, site);
+    return nextVersion(actor, site, note, present, transaction);
   });
+}
+
+/** Stores a site that isn't known. */
+export async function firstVersion(actor: Actor, site: SiteFile, note: string, transaction: Transaction): Promise<SavedSite> {
+  await SiteRecord.create({ id: site.id, name: siteName(site) }, { transaction });
+  return { id: site.id, version: await addVersion(actor, site, note, transaction), changed: true };
+}
+
+/** Stores a further version of a known site, where it says anything new. */
+export async function nextVersion(
+  actor: Actor,
+  site: SiteFile,
+  note: string,
+  present: AsBuiltRecord,
+  transaction: Transaction,
+): Promise<SavedSite> {
+  if (present.siteFile === writeSiteFile(site)) return { id: site.id, version: present.version, changed: false };
+  return { id: site.id, version: await addVersion(actor, site, note, transaction), changed: true };
 }
 
 /** Makes an older as-built the present one again, as a version of its own: what lay between stays in the history. */
@@ -70,7 +79,8 @@ async function addVersion(actor: Actor, site: SiteFile, note: string, transactio
   return version;
 }
 
-async function lastVersion(siteId: string, transaction: Transaction): Promise<AsBuiltRecord> {
+/** A site's present version. @throws NotFoundError */
+export async function lastVersion(siteId: string, transaction: Transaction): Promise<AsBuiltRecord> {
   const last = await AsBuiltRecord.findOne({ where: { siteId }, order: [["version", "DESC"]], transaction });
   if (!last) throw new NotFoundError("site", siteId);
   return last;
@@ -84,8 +94,8 @@ function conflict(known: SiteRecord, present: AsBuiltRecord, site: SiteFile): Co
   );
 }
 
-/** A stored description that the present rules don't read any more can still be replaced. */
-function differencesFrom(present: AsBuiltRecord, site: SiteFile): Difference[] {
+/** In what a site differs from a stored version of it. A stored description that the present rules don't read any more can still be replaced. */
+export function differencesFrom(present: AsBuiltRecord, site: SiteFile): Difference[] {
   try {
     return siteDifferences(parsedAsBuilt(site.id, present.siteFile), site);
   } catch (error) {

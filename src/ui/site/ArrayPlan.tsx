@@ -1,7 +1,7 @@
 "use client";
 
 import { useId } from "react";
-import { CLAMP_GAP_MM, layOutPlane, type PlaneLayout } from "@/core/plane/layout";
+import { layOutPlane, type PlaneLayout } from "@/core/plane/layout";
 import { edgesOf, moduleScope, sideWord } from "@/core/site/places";
 import type { Plane, PvString, SiteFile } from "@/core/site/siteSchema";
 import type { SiteView } from "@/server/sites/openSite";
@@ -14,6 +14,8 @@ const [MOST_WIDTH, LEAST_WIDTH] = [64, 24] as const;
 /** From this width on a module's name fits on one line, px. */
 const WIDTH_OF_NAME = 46;
 const LINE = 14;
+/** Between neighbours' lines, so that two strings' edges can be told apart, px. */
+const LINE_GAP = 1;
 const ROOM = 8;
 /** How strings are told apart on the plan: by a letter-free edge style and their name, not by colour. */
 const STRING_STROKES = ["none", "4 2.5", "1.5 2", "7 2 1.5 2", "9 3", "2 4"];
@@ -56,16 +58,14 @@ interface PlanePlanProps {
   shaded: SiteView["shade"][number] | undefined;
 }
 
-function PlanePlan({ site, plane, layout: { type, places, rows, columns }, dead, shaded }: PlanePlanProps) {
+function PlanePlan({ site, plane, layout: { places, bounds }, dead, shaded }: PlanePlanProps) {
   const { place, width: given } = useWidth<HTMLDivElement>(FIRST_WIDTH);
   const id = useId().replaceAll(":", "");
-  const gap = 2;
-  const across = Math.floor((given - 2 * ROOM) / columns) - gap;
-  const moduleWidth = Math.max(LEAST_WIDTH, Math.min(MOST_WIDTH, across));
-  const moduleHeight = Math.round(moduleWidth * (type.lengthMm / type.widthMm));
-  const pitch = { x: moduleWidth + gap * (1 + CLAMP_GAP_MM / type.widthMm), y: moduleHeight + gap * (1 + CLAMP_GAP_MM / type.lengthMm) };
-  const width = columns * pitch.x - gap + 2 * ROOM;
-  const height = rows * pitch.y - gap + 2 * ROOM;
+  const least = Math.min(...places.map(({ acrossM }) => acrossM));
+  const [acrossM, upM] = [bounds.rightM - bounds.leftM, bounds.upperM - bounds.lowerM];
+  const pxPerM = Math.max(LEAST_WIDTH / least, Math.min(MOST_WIDTH / least, (given - 2 * ROOM) / acrossM));
+  const width = acrossM * pxPerM + 2 * ROOM;
+  const height = upM * pxPerM + 2 * ROOM;
   const strings = site.strings.filter((pvString) => places.some(({ stringId }) => stringId === pvString.id));
   return (
     <div ref={place} className="min-w-0 overflow-x-auto" tabIndex={width > given ? 0 : undefined}>
@@ -83,9 +83,12 @@ function PlanePlan({ site, plane, layout: { type, places, rows, columns }, dead,
           </pattern>
         </defs>
         <rect x="1" y="1" width={width - 2} height={height - 2} fill="var(--raised)" stroke="var(--rule-strong)" />
-        {places.map(({ stringId, place: number, row, column }) => {
+        {places.map((module) => {
+          const { stringId, place: number } = module;
           const gone = dead.includes(stringId);
-          const [x, y] = [ROOM + column * pitch.x, ROOM + row * pitch.y];
+          const [moduleWidth, moduleHeight] = [module.acrossM * pxPerM - LINE_GAP, module.upM * pxPerM - LINE_GAP];
+          const x = ROOM + (module.rightM - module.acrossM / 2 - bounds.leftM) * pxPerM;
+          const y = ROOM + (bounds.upperM - module.upSlopeM - module.upM / 2) * pxPerM;
           const order = site.strings.findIndex((one) => one.id === stringId);
           const lost = shaded?.modules.find((one) => one.stringId === stringId && one.place === number)?.beamLost;
           const name = moduleScope(stringId, number);

@@ -2,7 +2,7 @@
 
 import { useId } from "react";
 import type { Plane } from "@/core/site/siteSchema";
-import type { SunPath } from "@/server/sites/openSite";
+import type { SunPath } from "@/core/sun/paths";
 import { useWidth } from "../charts/frame/useWidth";
 import { Ground, GroundHatch, Outline, Scales, SkyLabel } from "../sky/outlines";
 import { ROOM, type SkyScale, skyScale, turned } from "../sky/skyScale";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import { layOutPlane } from "@/core/plane/layout";
+import { layOutPlane, type ModulePlace } from "@/core/plane/layout";
 import { edgesOf, moduleScope } from "@/core/site/places";
 import type { Plane, SiteFile } from "@/core/site/siteSchema";
 import { useWidth } from "@/ui/charts/frame/useWidth";
@@ -13,7 +13,8 @@ import { useSheet } from "@/ui/tokens/useSheet";
 const FIRST_WIDTH = 760;
 /** A module is drawn at most so wide, px; with less than so much its share isn't written on it. */
 const [MOST_WIDTH, WIDTH_TO_WRITE] = [58, 42] as const;
-const HEIGHT_OVER_WIDTH = 1.15;
+/** Heights are drawn so much shorter, so that a bench holds them. */
+const FLATTENED = 0.76;
 const GAP = 3;
 /** Shares are shown from half of the peers' up to theirs: under half there is little left to tell. */
 const LEAST_SHARE = 0.5;
@@ -39,20 +40,21 @@ export function EnergyPlan({
   const layout = useMemo(() => layOutPlane(site, plane), [site, plane]);
   const colourOf = useShareColour();
   if (!layout) return null;
-  const moduleWidth = Math.min(MOST_WIDTH, Math.floor((width - 8) / layout.columns) - GAP);
-  const moduleHeight = Math.round(moduleWidth * HEIGHT_OVER_WIDTH);
-  const [pitchX, pitchY] = [moduleWidth + GAP, moduleHeight + GAP];
-  const rows = Array.from({ length: layout.rows }, (_, row) => layout.places.filter((one) => one.row === row));
+  const { bounds, places } = layout;
+  const least = Math.min(...places.map(({ acrossM }) => acrossM));
+  const pxPerM = Math.min(MOST_WIDTH / least, (width - 8) / (bounds.rightM - bounds.leftM));
   return (
     <div ref={place} className="min-w-0">
       <div
         className="relative"
-        style={{ width: layout.columns * pitchX, height: layout.rows * pitchY }}
+        style={{ width: (bounds.rightM - bounds.leftM) * pxPerM, height: (bounds.upperM - bounds.lowerM) * pxPerM * FLATTENED }}
         role="group"
         aria-label={`Modules of plane ${plane.id}, seen square on`}
       >
-        {rows.flat().map(({ stringId, place: number, row, column }) => {
+        {inReadingOrder(places).map((module) => {
+          const { stringId, place: number } = module;
           const scope = moduleScope(stringId, number);
+          const [moduleWidth, moduleHeight] = [module.acrossM * pxPerM - GAP, module.upM * pxPerM * FLATTENED - GAP];
           const share = shares.get(scope);
           const chosen = isPicked(picked, scope);
           return (
@@ -61,8 +63,8 @@ export function EnergyPlan({
               type="button"
               className={`figures absolute flex flex-col items-center justify-center border p-0 leading-none ${chosen ? "border-[3px] border-act" : "border-ink"}`}
               style={{
-                left: column * pitchX,
-                top: row * pitchY,
+                left: (module.rightM - module.acrossM / 2 - bounds.leftM) * pxPerM,
+                top: (bounds.upperM - module.upSlopeM - module.upM / 2) * pxPerM * FLATTENED,
                 width: moduleWidth,
                 height: moduleHeight,
                 background: share === undefined ? undefined : colourOf(share),
@@ -88,6 +90,11 @@ export function EnergyPlan({
       </p>
     </div>
   );
+}
+
+/** Row by row, so that the keyboard walks as the eye reads. */
+function inReadingOrder(places: readonly ModulePlace[]): ModulePlace[] {
+  return [...places].sort((a, b) => a.row - b.row || a.column - b.column);
 }
 
 /** The shade of a share on the sheet as it lies. */

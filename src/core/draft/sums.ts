@@ -1,0 +1,85 @@
+import { checkSite } from "../design/checkSite";
+import type { DesignLimit } from "../design/rule";
+import { FaultList } from "../errors/formatError";
+import { checkReferences } from "../formats/siteReferences";
+import { inverterSchema, moduleTypeSchema, planeSchema, type SiteFile, siteFileSchema, stringSchema } from "../site/siteSchema";
+import { numberOf, type SiteDraft } from "./draft";
+
+/** Modules and power of a part of a draft. */
+export interface PartSum {
+  id: string;
+  modules: number;
+  /** Null while a type's power isn't told. */
+  kwp: number | null;
+}
+
+/** What a draft adds up to. */
+export interface DraftSums {
+  planes: PartSum[];
+  strings: PartSum[];
+  inverters: (PartSum & { acKw: number | null })[];
+  all: PartSum;
+  /** Modules that lie there wired to nothing. */
+  unwired: number;
+}
+
+/** Adds a draft up by plane, string and inverter. */
+export function sumsOf(draft: SiteDraft): DraftSums {
+  const powers = new Map(draft.moduleTypes.map(({ id, pmaxW }) => [id, numberOf(pmaxW)]));
+  const places = draft.planes.flatMap(({ id: plane, places }) => places.map((place) => ({ plane, ...place })));
+  const inverterOf = new Map(draft.strings.map(({ id, inverter }) => [id, inverter]));
+  const sum = (id: string, of: (place: (typeof places)[number]) => boolean): PartSum => {
+    const own = places.filter(of);
+    const watts = own.map(({ moduleType }) => powers.get(moduleType) ?? null);
+    return { id, modules: own.length, kwp: watts.includes(null) ? null : watts.reduce<number>((a, b) => a + (b ?? 0), 0) / 1000 };
+  };
+  return {
+    planes: draft.planes.map(({ id }) => sum(id, ({ plane }) => plane === id)),
+    strings: draft.strings.map(({ id }) => sum(id, ({ string }) => string === id)),
+    inverters: draft.inverters.map(({ id, acRatedW, kind }) => {
+      const part = sum(id, ({ string }) => string !== undefined && inverterOf.get(string) === id);
+      const rated = numberOf(acRatedW);
+      return { ...part, acKw: rated === null ? null : (rated / 1000) * (kind === "micro" ? part.modules : 1) };
+    }),
+    all: sum("site", () => true),
+    unwired: places.filter(({ string }) => string === undefined).length,
+  };
+}
+
+/** Design limits of what is told already: strings whose modules, plane and inverter can be read. */
+export function limitsOf(draft: SiteDraft): DesignLimit[] {
+  const part = readablePart(draft);
+  return part ? checkSite(part).limits : [];
+}
+
+/** The largest part of a draft that makes a site; null where there is none yet. */
+function readablePart(draft: SiteDraft): SiteFile | null {
+  const read = <Value extends { id: string }>(
+    schema: { safeParse(raw: unknown): { success: boolean; data?: Value } },
+    raw: readonly unknown[],
+  ) => raw.flatMap((one) => schema.safeParse(one).data ?? []);
+  const types = read(moduleTypeSchema, draft.moduleTypes);
+  const planes = read(
+    planeSchema,
+    draft.planes.map(({ places: _, ...plane }) => plane),
+  );
+  const inverters = read(inverterSchema, draft.inverters);
+  const has = (list: readonly { id: string }[], wanted: string) => list.some(({ id }) => id === wanted);
+  const strings = read(stringSchema, draft.strings).filter(
+    ({ plane, segments, inverter, moduleType }) =>
+      has(inverters, inverter) && has(types, moduleType) && has(planes, plane) && (segments ?? []).every((one) => has(planes, one.plane)),
+  );
+  const raw = {
+    ...draft,
+    id: "draft",
+    name: undefined,
+    ...{ moduleTypes: types.filter(({ id }) => strings.some(({ moduleType }) => moduleType === id)), strings },
+    planes: planes.filter(({ id }) => strings.some(({ plane, segments }) => plane === id || segments?.some((one) => one.plane === id))),
+    inverters: inverters.filter(({ id }) => strings.some(({ inverter }) => inverter === id)),
+  };
+  const parsed = siteFileSchema.safeParse(raw);
+  if (!parsed.success) return null;
+  const faults = new FaultList("draft");
+  checkReferences(parsed.data, faults);
+  return faults.any ? null : parsed.data;
+}
