@@ -119,3 +119,28 @@ export function overlapping(draft: SiteDraft, plane: number): [ModuleRef, Module
 
 /** M. */
 const FINGER_M = 0.01;
+
+/** Sets the gaps between modules that lie in rows: each row from its left edge on, the rows from the upper edge down. */
+export function spaced(draft: SiteDraft, refs: readonly ModuleRef[], gapMm: number, rowGapMm: number): SiteDraft {
+  const things = refs.flatMap((ref) => {
+    const place = placeAt(draft, ref);
+    return place ? [{ ref, rightM: place.rightM, upSlopeM: place.upM, ...sizeOf(draft, place) }] : [];
+  });
+  const rows: (typeof things)[] = [];
+  for (const thing of things.sort((a, b) => b.upSlopeM - a.upSlopeM)) {
+    const row = rows.at(-1);
+    if (row && row[0].upSlopeM - thing.upSlopeM < thing.upM / 2) row.push(thing);
+    else rows.push([thing]);
+  }
+  const moved = new Map<string, { rightM: number; upM: number }>();
+  let upper = Math.max(...things.map(({ upSlopeM, upM }) => upSlopeM + upM / 2));
+  for (const row of rows) {
+    let left = Math.min(...row.map(({ rightM, acrossM }) => rightM - acrossM / 2));
+    for (const { ref, acrossM, upM } of row.sort((a, b) => a.rightM - b.rightM)) {
+      moved.set(`${ref.plane}/${ref.at}`, { rightM: millimetres(left + acrossM / 2), upM: millimetres(upper - upM / 2) });
+      left += acrossM + gapMm / 1000;
+    }
+    upper -= Math.max(...row.map(({ upM }) => upM)) + rowGapMm / 1000;
+  }
+  return withModules(draft, refs, (place, k) => ({ ...place, ...moved.get(`${refs[k].plane}/${refs[k].at}`) }));
+}

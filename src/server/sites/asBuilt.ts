@@ -43,6 +43,16 @@ export async function requireSite(actor: Actor, siteId: string): Promise<void> {
   if (!(await SiteRecord.findByPk(siteId, { attributes: ["id"], raw: true }))) throw new NotFoundError("site", siteId);
 }
 
+/** Where new sites most likely are: the zone and currency of the site that was described last. */
+export async function usualPlace(actor: Actor): Promise<{ timeZone: string; currency: string | null }> {
+  allow(actor, "read");
+  await database();
+  const last = await AsBuiltRecord.findOne({ order: [["recordedAt", "DESC"]], raw: true });
+  if (!last) return { timeZone: "UTC", currency: null };
+  const { location, tariff } = parsedAsBuilt(last.siteId, last.siteFile);
+  return { timeZone: location.timeZone, currency: tariff?.currency ?? null };
+}
+
 /**
  * A stored as-built, parsed once.
  * @throws FailedError where it can't be read: it was checked when it came in, so the store or the rules have changed

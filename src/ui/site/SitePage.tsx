@@ -32,9 +32,14 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
       <div className="mt-6 grid gap-10 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="grid min-w-0 content-start gap-8 *:min-w-0">
           <section aria-labelledby="plan-title">
-            <h2 id="plan-title" className="mb-2 text-lg">
-              As built
-            </h2>
+            <div className="mb-2 flex flex-wrap items-center justify-between gap-x-4">
+              <h2 id="plan-title" className="text-lg">
+                As built
+              </h2>
+              <Link href={`/sites/${encodeURIComponent(site.id)}/edit`} className="button">
+                Draw what is built
+              </Link>
+            </div>
             <ArrayPlan site={site} dead={dead} shade={view.shade} />
           </section>
           <section aria-labelledby="sky-title">

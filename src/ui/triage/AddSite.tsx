@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { send } from "../send";
@@ -31,6 +32,9 @@ export function AddSite() {
 
   return (
     <section className="mt-8" aria-label="Add a site">
+      <Link href="/new-site" className="button mr-3 mb-2">
+        Draw a new site
+      </Link>
       <label htmlFor="site-file" className="button">
         Add a site from its file (*.site.json)
       </label>

@@ -1,0 +1,195 @@
+"use client";
+
+import { useId, useState } from "react";
+import { typedNumber } from "@/core/draft/draft";
+import { valueAt, withValue } from "@/core/draft/paths";
+import { useEditor } from "../EditorContext";
+
+interface FieldProps {
+  /** Where it stands in the draft, like `planes.0.tiltDeg`. */
+  path: string;
+  label: string;
+  /** What holds where nothing is typed. */
+  usual?: string | number;
+  hint?: string;
+  /** A heading over its column names it already: the label is for those who don't see it. */
+  bare?: boolean;
+  /** Takes the place of putting the value where the path says. */
+  onValue?: (value: unknown) => void;
+}
+
+/** A number of a draft, typed with a comma or a point; what can't be read stays as it is typed, with what was expected beside it. */
+export function NumberField(props: FieldProps) {
+  return <TextLike {...props} read={typedNumber} numeric />;
+}
+
+/** A text of a draft. */
+export function TextField(props: FieldProps) {
+  return <TextLike {...props} read={(text) => (text === "" ? undefined : text)} />;
+}
+
+function TextLike({
+  path,
+  label,
+  usual,
+  hint,
+  bare,
+  onValue,
+  read,
+  numeric = false,
+}: FieldProps & { read: (text: string) => unknown; numeric?: boolean }) {
+  const { draft, change } = useEditor();
+  const id = useId();
+  const [typing, setTyping] = useState<string | null>(null);
+  const value = valueAt(draft, path);
+  // What is typed stands as it is typed ("3," too), unless the value has changed by another way: by undo, by another field.
+  const text = typing !== null && Object.is(read(typing), value) ? typing : shownValue(value);
+  return (
+    <Labelled id={id} path={path} label={label} hint={hint} bare={bare}>
+      {(described) => (
+        <input
+          id={id}
+          value={text}
+          placeholder={usual === undefined ? undefined : `${usual}`}
+          inputMode={numeric ? "decimal" : undefined}
+          autoComplete="off"
+          className={`field min-h-9 px-2 py-1 max-desk:min-h-11 ${numeric ? "figures" : ""}`}
+          {...described}
+          onFocus={() => setTyping(text)}
+          onBlur={() => setTyping(null)}
+          onChange={(event) => {
+            setTyping(event.target.value);
+            const next = read(event.target.value);
+            if (onValue) onValue(next);
+            else change(withValue(draft, path, next), path);
+          }}
+        />
+      )}
+    </Labelled>
+  );
+}
+
+/** A day of a draft. */
+export function DayField({ path, label, hint }: FieldProps) {
+  const { draft, change } = useEditor();
+  const id = useId();
+  return (
+    <Labelled id={id} path={path} label={label} hint={hint}>
+      {(described) => (
+        <input
+          id={id}
+          type="date"
+          value={shownValue(valueAt(draft, path))}
+          className="field figures min-h-9 px-2 py-1 max-desk:min-h-11"
+          {...described}
+          onChange={(event) => change(withValue(draft, path, event.target.value || undefined), path)}
+        />
+      )}
+    </Labelled>
+  );
+}
+
+/** One of several. @param options pairs of value and words; a value may be a text, a number or true and false */
+export function ChoiceField({
+  path,
+  label,
+  usual,
+  hint,
+  options,
+  onValue,
+}: FieldProps & { options: readonly (readonly [value: string | number | boolean, words: string])[] }) {
+  const { draft, change } = useEditor();
+  const id = useId();
+  const value = valueAt(draft, path);
+  const known = options.findIndex(([one]) => one === value);
+  return (
+    <Labelled id={id} path={path} label={label} hint={hint}>
+      {(described) => (
+        <select
+          id={id}
+          value={known}
+          className="field min-h-9 px-2 py-1 max-desk:min-h-11"
+          {...described}
+          onChange={(event) => {
+            const next = options[Number(event.target.value)]?.[0];
+            if (onValue) onValue(next);
+            else change(withValue(draft, path, next));
+          }}
+        >
+          {known === -1 ? <option value={-1}>{usual === undefined ? "choose" : `${usual}`}</option> : null}
+          {options.map(([one, words], k) => (
+            <option key={String(one)} value={k}>
+              {words}
+            </option>
+          ))}
+        </select>
+      )}
+    </Labelled>
+  );
+}
+
+interface Described {
+  "aria-invalid"?: true;
+  "aria-describedby"?: string;
+}
+
+function Labelled({
+  id,
+  path,
+  label,
+  hint,
+  bare = false,
+  children,
+}: {
+  id: string;
+  path: string;
+  label: string;
+  hint?: string;
+  bare?: boolean;
+  children: (described: Described) => React.ReactNode;
+}) {
+  const { draft, read, naming } = useEditor();
+  const fault = read.faults.find(({ key }) => key === path);
+  const empty = valueAt(draft, path) === undefined;
+  const told = fault && (naming || !empty) ? (empty ? "Still missing" : `Expected ${fault.expected}`) : null;
+  const described = [told ? `${id}-fault` : "", hint ? `${id}-hint` : ""].filter(Boolean).join(" ");
+  return (
+    <div className="grid min-w-0 content-start gap-0.5">
+      <label htmlFor={id} className={bare ? "sr-only" : "caption"}>
+        {label}
+      </label>
+      {children({ "aria-invalid": told ? true : undefined, "aria-describedby": described || undefined })}
+      {hint ? (
+        <span id={`${id}-hint`} className="caption">
+          {hint}
+        </span>
+      ) : null}
+      {told ? (
+        <span id={`${id}-fault`} className="text-sm text-fix">
+          {told}
+        </span>
+      ) : null}
+    </div>
+  );
+}
+
+/** What is wrong with a thing as a whole, not with one of its fields. */
+export function FaultAt({ path }: { path: string }) {
+  const { read, naming } = useEditor();
+  const own = read.faults.filter(({ key }) => key === path || key === `${path}.id`);
+  if (own.length === 0 || !naming) return null;
+  return (
+    <ul className="text-sm text-fix">
+      {own.map(({ found, expected }) => (
+        <li key={`${found}${expected}`}>
+          Found {found}, expected {expected}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function shownValue(value: unknown): string {
+  if (typeof value === "number") return String(value);
+  return typeof value === "string" ? value : "";
+}

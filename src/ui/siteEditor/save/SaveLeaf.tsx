@@ -1,0 +1,126 @@
+"use client";
+
+import { useState } from "react";
+import type { FormatFault } from "@/core/errors/formatError";
+import type { SiteFile } from "@/core/site/siteSchema";
+import { SITE_WORDS } from "@/core/site/siteWords";
+import { choose } from "../../selection/useSelection";
+import { DesignLimits } from "../../site/DesignLimits";
+import { useEditor } from "../EditorContext";
+import { leafOf } from "./leafOf";
+
+/** What is still missing, what the design breaks, and saving. */
+export function SaveLeaf({
+  base,
+  going,
+  refused,
+  onSave,
+}: {
+  base: number | null;
+  going: boolean;
+  refused: readonly string[];
+  onSave: (site: SiteFile, reason: string) => void;
+}) {
+  const { read, changed, draft } = useEditor();
+  const [reason, setReason] = useState(base === null ? "As built" : "");
+  const { site, faults } = read;
+  const nothing = base !== null && !changed;
+  return (
+    <div className="grid gap-6 lg:grid-cols-2">
+      <section aria-labelledby="save-title" className="min-w-0">
+        <h3 id="save-title" className="mb-1 font-semibold">
+          {base === null ? "A new site" : `Version ${base + 1}`}
+        </h3>
+        <div className="border-t-2 border-ink pt-2">
+          {faults.length > 0 ? (
+            <>
+              <p>{faults.length === 1 ? "One thing is missing or wrong:" : `${faults.length} things are missing or wrong:`}</p>
+              <ul className="mt-1">
+                {faults.map((fault) => (
+                  <Fault key={`${fault.key} ${fault.expected}`} fault={fault} draft={draft} />
+                ))}
+              </ul>
+            </>
+          ) : (
+            <p>{nothing ? "Nothing differs from what is stored." : "Everything that a site needs is told."}</p>
+          )}
+          <form
+            className="mt-3 grid gap-2"
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (site && reason.trim() && !nothing) onSave(site, reason.trim());
+            }}
+          >
+            <label htmlFor="save-reason" className="caption">
+              Why, for the history
+            </label>
+            <input
+              id="save-reason"
+              value={reason}
+              maxLength={500}
+              autoComplete="off"
+              placeholder={base === null ? "" : "One string more on the barn; tilt was measured anew"}
+              className="field"
+              onChange={(event) => setReason(event.target.value)}
+            />
+            <p>
+              <button type="submit" className="button button-act" disabled={going || site === null || nothing || reason.trim() === ""}>
+                {base === null ? "Save the site" : "Save as a new version"}
+              </button>
+            </p>
+          </form>
+          {refused.length > 0 ? (
+            <ul role="alert" className="mt-2 border-l-4 border-fix bg-raised px-3 py-2">
+              {refused.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          ) : null}
+        </div>
+      </section>
+      <section aria-labelledby="limits-drawn" className="min-w-0">
+        <h3 id="limits-drawn" className="mb-1 font-semibold">
+          Design limits
+        </h3>
+        <div className="border-t-2 border-ink pt-2">
+          {site ? (
+            <DesignLimits site={site} />
+          ) : (
+            <p className="caption">They stand here once nothing is missing; what can be held already stands in the line above.</p>
+          )}
+        </div>
+      </section>
+    </div>
+  );
+}
+
+function Fault({ fault: { key = "", found, expected }, draft }: { fault: FormatFault; draft: unknown }) {
+  const leaf = leafOf(key);
+  const missing = found === "nothing" || found === "undefined";
+  return (
+    <li className="flex flex-wrap items-baseline justify-between gap-x-3 border-b border-rule py-1">
+      <span className="min-w-0 flex-1 basis-64">
+        {placeWords(key, draft)}
+        <span className="caption"> {missing ? "is missing" : `: found ${found}, expected ${expected}`}</span>
+      </span>
+      <button type="button" className="text-act underline min-h-9 max-desk:min-h-11" onClick={() => choose("leaf", leaf.id)}>
+        {leaf.title}
+      </button>
+    </li>
+  );
+}
+
+/** A key of the draft in words, with the names of what it stands in: "roof: tilt from horizontal, degrees". */
+function placeWords(key: string, draft: unknown): string {
+  const parts = key.split(".");
+  const schemaKey = parts.reduce((path, part) => (/^\d+$/.test(part) ? `${path}[]` : path ? `${path}.${part}` : part), "");
+  const names: string[] = [];
+  let at: unknown = draft;
+  for (const part of parts) {
+    at = typeof at === "object" && at !== null ? (at as Record<string, unknown>)[part] : undefined;
+    const id = typeof at === "object" && at !== null && !Array.isArray(at) ? (at as { id?: unknown }).id : undefined;
+    if (typeof id === "string") names.push(id);
+  }
+  const words = SITE_WORDS[schemaKey] ?? SITE_WORDS[schemaKey.replace(/\[\]$/, "")] ?? key;
+  return names.length > 0 ? `${names.join(", ")}: ${words}` : words;
+}
