@@ -45,7 +45,7 @@ export function runOn(draft: SiteDraft, stringId: string, refs: readonly ModuleR
   const pvString = draft.strings.find(({ id }) => id === stringId);
   if (!pvString) return draft;
   const first = refs.map((ref) => placeAt(draft, ref)).find((place) => place && place.string === undefined);
-  const type = pvString.modules > 0 ? pvString.moduleType : first?.moduleType;
+  const type = pvString.modules > 0 ? pvString.moduleType : (first?.moduleType ?? pvString.moduleType);
   const free = refs.filter((ref) => {
     const place = placeAt(draft, ref);
     return place && place.string === undefined && place.moduleType === type;
@@ -80,6 +80,9 @@ export function addString(draft: SiteDraft): { draft: SiteDraft; id: string } {
     id,
     inverter,
     mppt: last?.mppt ?? draft.inverters.find((one) => one.id === inverter)?.mppts?.[0]?.id,
+    // Until its first module tells them.
+    plane: draft.planes[0]?.id,
+    moduleType: last?.moduleType ?? draft.moduleTypes[0]?.id,
     modules: 0,
   };
   return { draft: { ...draft, strings: [...draft.strings, added] }, id };

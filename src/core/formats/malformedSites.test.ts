@@ -21,6 +21,7 @@ const refusal = (content: string): FormatError => {
   }
   throw new Error("it was accepted");
 };
+const twice = [0, 1].map((rightM) => ({ string: "s1", place: 1, rightM, upM: 0 }));
 const many = <T>(count: number, make: (k: number) => T) => Array.from({ length: count }, (_, k) => make(k));
 
 describe("values that can't be are refused with their key", () => {
@@ -30,6 +31,12 @@ describe("values that can't be are refused with their key", () => {
     ["a price of the universe", (it) => (it.tariff.importPerKwh = 1e300), "tariff.importPerKwh"],
     ["a share over one", (it) => (it.tariff.selfUseShare = 1.01), "tariff.selfUseShare"],
     ["swapped tracker limits", (it) => (it.inverters[0].mppts = [{ id: "A", minV: 850, maxV: 150 }]), "inverters.0.mppts.0.minV"],
+    ["places for some modules only", (it) => (it.planes[0].places = [{ string: "s1", place: 1, rightM: 0, upM: 0 }]), "planes.0.places"],
+    ["a module in two places", (it) => (it.planes[0].places = twice), "planes.0.places.1"],
+    ["a place of no string here", (it) => (it.planes[0].places = [{ string: "s9", place: 1, rightM: 0, upM: 0 }]), "planes.0.places.0"],
+    ["a place without its string", (it) => (it.planes[0].places = [{ place: 1, rightM: 0, upM: 0 }]), "planes.0.places.0"],
+    ["a place behind the mountain", (it) => (it.planes[0].places = [{ rightM: 1e9, upM: 0 }]), "planes.0.places.0.rightM"],
+    ["a spare module of no type", (it) => (it.planes[0].places = [{ rightM: 0, upM: 0, moduleType: "x" }]), "planes.0.places.0.moduleType"],
     ["a tracker twice", (it) => (it.inverters[0].mppts = [{ id: "A" }, { id: "A" }]), "inverters.0.mppts.1.id"],
     ["a tracker at no voltage", (it) => (it.inverters[0].mppts = [{ id: "A", maxV: 1e308 }]), "inverters.0.mppts.0.maxV"],
     ["a year before the first cell", (it) => (it.commissioned = "0001-06-01"), "commissioned"],

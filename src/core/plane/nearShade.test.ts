@@ -56,6 +56,49 @@ describe("the layout", () => {
   });
 });
 
+describe("modules with places of their own", () => {
+  const places = [
+    { string: "s1", place: 2, rightM: -0.6, upM: 1, turned: false },
+    { string: "s1", place: 1, rightM: 0.6, upM: 1.02, turned: false },
+    { string: "s1", place: 3, rightM: 0, upM: -0.6, turned: true },
+    { rightM: 3, upM: 0, turned: false, moduleType: "m405" },
+  ];
+  const site = exampleSite((it) => {
+    it.strings = [{ ...it.strings[0], modules: 3 }];
+    Object.assign(it.planes[0], { places, horizon: [] });
+  });
+  const layout = layOutPlane(site, site.planes[0]);
+
+  it("lie as they are told, in rows and columns, string by string; what is wired to nothing isn't among them", () => {
+    expect(layout?.places.map(({ place, row, column, turned }) => [place, row, column, turned])).toEqual([
+      [1, 0, 2, false],
+      [2, 0, 0, false],
+      [3, 1, 1, true],
+    ]);
+    expect(layout?.places[2]).toMatchObject({ acrossM: 1.722, upM: 1.134 });
+    expect(layout?.bounds).toMatchObject({ leftM: expect.closeTo(-1.167), lowerM: expect.closeTo(-1.167), upperM: expect.closeTo(1.881) });
+  });
+
+  it("turned, lose only the parts that a low shadow reaches, where an upright one of whole cells loses all three", () => {
+    const share = (turned: boolean) => {
+      const one = exampleSite((it) => {
+        it.moduleTypes[0].halfCut = false;
+        it.strings = [{ ...it.strings[0], modules: 1 }];
+        // A parapet a metre before the plane's middle, with the sun low behind it.
+        Object.assign(it.planes[0], {
+          ...{ places: [{ string: "s1", place: 1, rightM: 0, upM: 0, turned }], horizon: [] },
+          obstacles: [{ id: "p", kind: "building", bearingDeg: 180, distanceM: 1.2, heightM: 0.05, widthM: 30 }],
+        });
+      });
+      const { shade } = shadeOf(one);
+      shade.look(180, 14);
+      return [...shade.beam];
+    };
+    expect(share(false)).toEqual([0, 0, 0]);
+    expect(share(true)).toEqual([0, 1, 1]);
+  });
+});
+
 describe("near shade", () => {
   it("falls on the modules before the chimney only, and on none with the sun above it or beside it", () => {
     const { shade, layout } = shadeOf(siteWith(chimney));
