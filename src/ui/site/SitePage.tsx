@@ -4,6 +4,7 @@ import type { SiteView } from "@/server/sites/openSite";
 import { ImportList } from "../import/ImportList";
 import { amount, instantDay } from "../marks/words";
 import { AnalysisAge } from "../status/AnalysisAge";
+import { NewCase } from "../triage/NewCase";
 import { ArrayPlan } from "./ArrayPlan";
 import { DesignLimits } from "./DesignLimits";
 import { SkyProfile } from "./SkyProfile";
@@ -104,7 +105,10 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
             <h2 id="cases-title" className="text-lg">
               Cases
             </h2>
-            <ul className="mt-2 border-t-2 border-ink">
+            {view.cases.length === 0 ? (
+              <p className="caption mt-2 border-t-2 border-ink pt-2">None yet: what the data say is read in a case.</p>
+            ) : null}
+            <ul className={view.cases.length === 0 ? "" : "mt-2 border-t-2 border-ink"}>
               {view.cases.map((open) => (
                 <li key={open.id} className="border-b border-rule py-2">
                   <Link href={`/cases/${open.id}/brief`}>{open.title}</Link>
@@ -115,6 +119,9 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
                 </li>
               ))}
             </ul>
+            <p className="mt-2">
+              <NewCase siteId={site.id} siteName={siteName(site)} wide />
+            </p>
           </section>
           <section aria-labelledby="versions-title">
             <h2 id="versions-title" className="text-lg">

@@ -6,8 +6,8 @@ import { Popover } from "radix-ui";
 import { useState } from "react";
 import { send } from "../send";
 
-/** Opens a case at a site. */
-export function NewCase({ siteId, siteName }: { siteId: string; siteName: string }) {
+/** Opens a case at a site. @param wide in words, where there is room for them */
+export function NewCase({ siteId, siteName, wide = false }: { siteId: string; siteName: string; wide?: boolean }) {
   const router = useRouter();
   const [error, setError] = useState("");
 
@@ -25,9 +25,9 @@ export function NewCase({ siteId, siteName }: { siteId: string; siteName: string
         data-new-case
         title="New case"
         aria-label={`New case at ${siteName}`}
-        className="grid size-8 shrink-0 place-items-center border border-rule-strong text-act max-desk:size-11"
+        className={wide ? "button" : "grid size-8 shrink-0 place-items-center border border-rule-strong text-act max-desk:size-11"}
       >
-        <Plus className="size-4" aria-hidden="true" />
+        <Plus className="size-4" aria-hidden="true" /> {wide ? "New case" : null}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

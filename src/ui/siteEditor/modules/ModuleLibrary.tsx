@@ -50,9 +50,9 @@ export function ModuleLibrary({ library, onUse }: { library: readonly ModuleType
   const shown = types.filter((one) => wordsOf(one).toLowerCase().includes(wanted.toLowerCase()));
   return (
     <section aria-labelledby={`${id}-title`} className="min-w-0">
-      <h3 id={`${id}-title`} className="mb-1 font-semibold">
+      <h2 id={`${id}-title`} className="mb-1 font-semibold">
         Library
-      </h3>
+      </h2>
       <div className="grid gap-2 border-t-2 border-ink pt-2">
         {types.length > 6 ? (
           <input

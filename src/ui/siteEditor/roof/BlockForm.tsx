@@ -37,9 +37,9 @@ export function BlockForm({ onPut }: { onPut: (added: ModuleRef[]) => void }) {
   );
   return (
     <form onSubmit={put} aria-labelledby={id} className="min-w-0">
-      <h3 id={id} className="mb-1 font-semibold">
+      <h2 id={id} className="mb-1 font-semibold">
         Put modules down
-      </h3>
+      </h2>
       <div className="grid grid-cols-2 gap-x-4 gap-y-2 border-t-2 border-ink pt-2">
         {field("rows", "Rows")}
         {field("columns", "Modules in a row")}

@@ -28,9 +28,9 @@ export function SaveLeaf({
   return (
     <div className="grid gap-6 lg:grid-cols-2">
       <section aria-labelledby="save-title" className="min-w-0">
-        <h3 id="save-title" className="mb-1 font-semibold">
+        <h2 id="save-title" className="mb-1 font-semibold">
           {base === null ? "A new site" : `Version ${base + 1}`}
-        </h3>
+        </h2>
         <div className="border-t-2 border-ink pt-2">
           {faults.length > 0 ? (
             <>
@@ -79,9 +79,9 @@ export function SaveLeaf({
         </div>
       </section>
       <section aria-labelledby="limits-drawn" className="min-w-0">
-        <h3 id="limits-drawn" className="mb-1 font-semibold">
+        <h2 id="limits-drawn" className="mb-1 font-semibold">
           Design limits
-        </h3>
+        </h2>
         <div className="border-t-2 border-ink pt-2">
           {site ? (
             <DesignLimits site={site} />

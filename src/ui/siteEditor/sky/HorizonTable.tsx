@@ -11,9 +11,9 @@ export function HorizonTable() {
   const points = (valueAt(draft, path) as unknown[] | undefined) ?? [];
   return (
     <section aria-labelledby="horizon-title">
-      <h3 id="horizon-title" className="mb-1 font-semibold">
+      <h2 id="horizon-title" className="mb-1 font-semibold">
         Horizon
-      </h3>
+      </h2>
       <div className="grid max-h-72 gap-1 overflow-y-auto border-t-2 border-ink pt-2 pr-1">
         {points.length === 0 ? <p className="caption">Level all round. With a clinometer: bearing and elevation, point by point.</p> : null}
         {points.length > 0 ? (

@@ -4,6 +4,7 @@ import { addObstacle, obstaclesOf } from "@/core/draft/obstacles";
 import { withValue } from "@/core/draft/paths";
 import { useEditor } from "../EditorContext";
 import { ChoiceField, DayField, NumberField, TextField } from "../fields/DraftField";
+import { Fold } from "../fields/Fold";
 import { TwoAngles } from "./TwoAngles";
 
 const KINDS = [
@@ -20,19 +21,25 @@ export function ObstacleForms() {
   const obstacles = obstaclesOf(draft.planes[plane]);
   return (
     <section aria-labelledby="obstacles-title">
-      <h3 id="obstacles-title" className="mb-1 font-semibold">
+      <h2 id="obstacles-title" className="mb-1 font-semibold">
         Obstacles
-      </h3>
+      </h2>
       <div className="border-t-2 border-ink">
         {obstacles.length === 0 ? <p className="caption pt-2">Nothing near.</p> : null}
         {obstacles.map(({ id, kind }, k) => {
           const path = `planes.${plane}.obstacles.${k}`;
           return (
             // biome-ignore lint/suspicious/noArrayIndexKey: its name is being typed
-            <details key={k} open={k === obstacles.length - 1} className="border-b border-rule">
-              <summary className="min-h-9 content-center max-desk:min-h-11">
-                <span className="font-mono">{id}</span> <span className="caption">{String(kind ?? "")}</span>
-              </summary>
+            <Fold
+              key={k}
+              begins={k === obstacles.length - 1}
+              className="border-b border-rule"
+              summary={
+                <>
+                  <span className="font-mono">{id}</span> <span className="caption">{String(kind ?? "")}</span>
+                </>
+              }
+            >
               <div className="grid grid-cols-2 gap-x-4 gap-y-2 pb-3">
                 <TextField path={`${path}.id`} label="Name" />
                 <ChoiceField path={`${path}.kind`} label="What it is" options={KINDS} />
@@ -54,7 +61,7 @@ export function ObstacleForms() {
                 </p>
                 <TwoAngles path={path} />
               </div>
-            </details>
+            </Fold>
           );
         })}
       </div>

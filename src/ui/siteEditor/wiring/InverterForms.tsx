@@ -5,6 +5,7 @@ import { freeId } from "@/core/draft/wiring";
 import { amount } from "../../marks/words";
 import { useEditor } from "../EditorContext";
 import { ChoiceField, FaultAt, NumberField } from "../fields/DraftField";
+import { Fold } from "../fields/Fold";
 import { NameField } from "../fields/NameField";
 
 const KINDS = [
@@ -23,24 +24,29 @@ export function InverterForms({ isNew }: { isNew: boolean }) {
   const { draft, change, sums } = useEditor();
   return (
     <section aria-labelledby="inverters-drawn">
-      <h3 id="inverters-drawn" className="mb-1 font-semibold">
+      <h2 id="inverters-drawn" className="mb-1 font-semibold">
         Inverters
-      </h3>
+      </h2>
       <div className="border-t-2 border-ink">
         {draft.inverters.map(({ id }, at) => {
           const { modules, kwp, acKw } = sums.inverters[at];
           return (
-            // The first one stands open where nothing has been told of it yet.
-            <details key={id} open={draft.inverters[at].acRatedW === undefined} className="border-b border-rule">
-              <summary className="figures min-h-9 content-center max-desk:min-h-11">
-                <span className="font-mono">{id}</span>
-                <span className="caption">
-                  {" "}
-                  {modules} modules{kwp !== null && acKw ? `, DC/AC ${amount(kwp / acKw, 2)}` : ""}
-                </span>
-              </summary>
+            <Fold
+              key={id}
+              begins={draft.inverters[at].acRatedW === undefined}
+              className="border-b border-rule"
+              summary={
+                <>
+                  <span className="font-mono">{id}</span>
+                  <span className="caption">
+                    {" "}
+                    {modules} modules{kwp !== null && acKw ? `, DC/AC ${amount(kwp / acKw, 2)}` : ""}
+                  </span>
+                </>
+              }
+            >
               <InverterForm at={at} isNew={isNew} />
-            </details>
+            </Fold>
           );
         })}
       </div>

@@ -45,7 +45,7 @@ export function PatternForm({ running, onRun }: { running: string | null; onRun:
 
   return (
     <form onSubmit={run} aria-label="Run through the next free modules" className="min-w-0">
-      <h3 className="mb-1 font-semibold">Run through the next free modules</h3>
+      <h2 className="mb-1 font-semibold">Run through the next free modules</h2>
       <div className="grid grid-cols-3 gap-x-3 gap-y-2 border-t-2 border-ink pt-2">
         <FormRow label="How many">
           {(field) => <input {...field} value={count} inputMode="numeric" onChange={(event) => setCount(event.target.value)} />}

@@ -15,9 +15,9 @@ export function StringTable({ running, onRun }: { running: string | null; onRun:
   }
   return (
     <section aria-labelledby="strings-drawn">
-      <h3 id="strings-drawn" className="mb-1 font-semibold">
+      <h2 id="strings-drawn" className="mb-1 font-semibold">
         Strings
-      </h3>
+      </h2>
       <table className="figures w-full border-t-2 border-ink text-left [&_td]:py-1 [&_td:not(:last-child)]:pr-2">
         <thead className={draft.strings.length === 0 ? "sr-only" : ""}>
           <tr className="caption">
