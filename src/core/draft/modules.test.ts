@@ -90,7 +90,25 @@ describe("obstacles on the ground", () => {
   it("stand where bearing and distance say, and back", () => {
     const at = pointAt({ eastM: 3, northM: -1 }, 225, 10);
     expect(bearingTo({ eastM: 3, northM: -1 }, at)).toEqual({ bearingDeg: 225, distanceM: 10 });
-    expect(bearingTo(groundOf({ id: "p", places: [] }), { eastM: 0, northM: -5 })).toEqual({ bearingDeg: 180, distanceM: 5 });
+    expect(bearingTo(groundOf(bare, 0), { eastM: 0, northM: -5 })).toEqual({ bearingDeg: 180, distanceM: 5 });
+  });
+
+  it("lie round planes that share a ridge, where nobody says how planes lie", () => {
+    const two = {
+      ...bare,
+      planes: ["90", "270"].map((azimuth) => ({
+        id: azimuth,
+        azimuthDeg: Number(azimuth),
+        tiltDeg: 60,
+        slopeM: 8,
+        widthM: 10,
+        places: [],
+      })),
+    };
+    expect(two.planes.map((_, k) => groundOf(two, k))).toEqual([
+      { eastM: 2, northM: 0 },
+      { eastM: -2, northM: 0 },
+    ]);
   });
 
   it("are seen from the other planes where these lie", () => {
@@ -99,7 +117,7 @@ describe("obstacles on the ground", () => {
     const draft = {
       ...bare,
       planes: [
-        { ...south, obstacles: [spruce] },
+        { ...south, eastM: 0, obstacles: [spruce] },
         { ...south, id: "shed", eastM: 10, obstacles: [{ ...spruce, id: "pole" }], horizon: undefined },
       ],
     };

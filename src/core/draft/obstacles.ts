@@ -1,5 +1,7 @@
 import { RAD } from "../constants";
+import type { PlaneBounds } from "../plane/layout";
 import { type DraftPlane, numberOf, type SiteDraft } from "./draft";
+import { boundsOfModules, modulesIn } from "./modules";
 import { freeId } from "./wiring";
 
 /** A place on the site's ground, seen from above, m from its middle. */
@@ -8,10 +10,37 @@ export interface GroundPoint {
   northM: number;
 }
 
-/** Where a plane's middle lies on the ground; in the middle of the site where it isn't told. */
-export function groundOf(plane: DraftPlane): GroundPoint {
-  return { eastM: numberOf(plane.eastM) ?? 0, northM: numberOf(plane.northM) ?? 0 };
+/**
+ * Where a plane's middle lies on the ground. Where it isn't told and there are several, planes are taken to share a ridge over the site's middle, as on a gabled
+ * house: each lies half its depth towards where it faces.
+ */
+export function groundOf(draft: SiteDraft, k: number): GroundPoint {
+  const plane = draft.planes[k];
+  const [east, north] = [numberOf(plane.eastM), numberOf(plane.northM)];
+  if (east !== null || north !== null || draft.planes.length === 1) return { eastM: east ?? 0, northM: north ?? 0 };
+  const edges = edgesOnPlane(draft, k);
+  const depthM = (edges.upperM - edges.lowerM) * Math.cos((numberOf(plane.tiltDeg) ?? 0) * RAD);
+  const { eastM, northM } = pointAt({ eastM: 0, northM: 0 }, numberOf(plane.azimuthDeg) ?? 180, depthM / 2);
+  return { eastM: decimetres(eastM), northM: decimetres(northM) };
 }
+
+/** The edges of a plane: the roof's own where they are told, else those of its modules, else a square metre. */
+export function edgesOnPlane(draft: SiteDraft, k: number): PlaneBounds {
+  return roofOf(draft.planes[k]) ?? boundsOfModules(draft, modulesIn(draft, k)) ?? SQUARE_METRE;
+}
+
+const SQUARE_METRE: PlaneBounds = { leftM: -0.5, rightM: 0.5, lowerM: -0.5, upperM: 0.5 };
+
+/** The roof's own edges, where width and length are told. */
+export function roofOf({ widthM, slopeM }: DraftPlane): PlaneBounds | null {
+  const [width, slope] = [numberOf(widthM), numberOf(slopeM)];
+  return width !== null && slope !== null && width > 0 && slope > 0
+    ? { leftM: -width / 2, rightM: width / 2, lowerM: -slope / 2, upperM: slope / 2 }
+    : null;
+}
+
+/** To the decimetre; the zero added makes one of what rounds to −0. */
+const decimetres = (metres: number) => Math.round(metres * 10) / 10 + 0;
 
 /** A point at a bearing and distance from another. @param bearingDeg clockwise from true north */
 export function pointAt(from: GroundPoint, bearingDeg: number, distanceM: number): GroundPoint {
@@ -44,7 +73,7 @@ export function seenFromAll(draft: SiteDraft, from: number): SiteDraft {
     const brought = obstaclesOf(own).map((obstacle) => {
       const [bearing, distance] = [numberOf(obstacle.bearingDeg), numberOf(obstacle.distanceM)];
       if (bearing === null || distance === null) return obstacle;
-      return { ...obstacle, ...bearingTo(groundOf(plane), pointAt(groundOf(own), bearing, distance)) };
+      return { ...obstacle, ...bearingTo(groundOf(draft, k), pointAt(groundOf(draft, from), bearing, distance)) };
     });
     const kept = obstaclesOf(plane).filter(({ id }) => !brought.some((one) => one.id === id));
     return { ...plane, obstacles: [...kept, ...brought], horizon: own.horizon ?? plane.horizon };

@@ -118,7 +118,7 @@ export function PlaneDrawing({ keys, help, tools, ...acts }: Acts) {
       <div
         ref={place}
         className="overflow-auto border border-rule-strong bg-paper"
-        style={{ height: HEIGHT + 2 }}
+        style={{ height: Math.min(HEIGHT, view.height) + 2 }}
         // biome-ignore lint/a11y/noNoninteractiveTabindex: a drawing is worked on with keys
         tabIndex={0}
         role="application"

@@ -335,9 +335,9 @@ function Run({
   const points = modulesOf(draft, stringId).flatMap((ref) => {
     if (ref.plane !== plane) return [];
     const place = draft.planes[plane].places[ref.at];
-    // Beside the names, not through them.
-    const { upM } = sizeOf(draft, place);
-    return [view.x(place.rightM), view.y(place.upM) + upM * view.pxPerM * 0.28];
+    // Under the names, not through them.
+    const height = sizeOf(draft, place).upM * view.pxPerM;
+    return [view.x(place.rightM), view.y(place.upM) + height / 2 - Math.max(5, height * 0.16)];
   });
   if (points.length === 0) return null;
   const colour = strong ? colours.act : colours.strong;

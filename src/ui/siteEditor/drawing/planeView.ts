@@ -1,5 +1,6 @@
-import { numberOf, type SiteDraft } from "@/core/draft/draft";
+import type { SiteDraft } from "@/core/draft/draft";
 import { boundsOfModules, modulesIn } from "@/core/draft/modules";
+import { roofOf } from "@/core/draft/obstacles";
 import type { PlaneBounds } from "@/core/plane/layout";
 
 /** How a plane is laid on the canvas: seen square on, the ridge above. */
@@ -20,20 +21,13 @@ const BARE: PlaneBounds = { leftM: -5, rightM: 5, lowerM: -3, upperM: 3 };
 /** A metre is drawn no smaller than this: a module stays wide enough for a finger; a wider plan is scrolled. */
 const LEAST_PX_PER_M = 20;
 const MOST_PX_PER_M = 90;
+const LEAST_HEIGHT_PX = 240;
 /** Room for the scale along the left and lower edge, px. */
 export const SCALE_ROOM = 22;
 
-/** The roof's own edges, where width and length are told. */
-export function roofOf(draft: SiteDraft, plane: number): PlaneBounds | null {
-  const [width, slope] = [numberOf(draft.planes[plane]?.widthM), numberOf(draft.planes[plane]?.slopeM)];
-  return width !== null && slope !== null && width > 0 && slope > 0
-    ? { leftM: -width / 2, rightM: width / 2, lowerM: -slope / 2, upperM: slope / 2 }
-    : null;
-}
-
 /** Fits a plane into a width and a height, px. @param zoom times that */
 export function planeView(draft: SiteDraft, plane: number, widthPx: number, heightPx: number, zoom: number): PlaneView {
-  const roof = roofOf(draft, plane);
+  const roof = roofOf(draft.planes[plane]);
   const parts = [boundsOfModules(draft, modulesIn(draft, plane)) ?? BARE, ...(roof ? [roof] : [])];
   const bounds: PlaneBounds = {
     leftM: Math.min(...parts.map(({ leftM }) => leftM)) - MARGIN_M,
@@ -44,7 +38,8 @@ export function planeView(draft: SiteDraft, plane: number, widthPx: number, heig
   const fit = Math.min((widthPx - SCALE_ROOM) / (bounds.rightM - bounds.leftM), (heightPx - SCALE_ROOM) / (bounds.upperM - bounds.lowerM));
   const pxPerM = Math.min(MOST_PX_PER_M, Math.max(LEAST_PX_PER_M, fit)) * zoom;
   const width = Math.max(widthPx, (bounds.rightM - bounds.leftM) * pxPerM + SCALE_ROOM);
-  const height = Math.max(heightPx, (bounds.upperM - bounds.lowerM) * pxPerM + SCALE_ROOM);
+  // On a narrow screen a wide plane is low: the rest of the sheet would be bare.
+  const height = Math.max(Math.min(heightPx, LEAST_HEIGHT_PX), (bounds.upperM - bounds.lowerM) * pxPerM + SCALE_ROOM);
   // What is smaller than the sheet lies in its middle.
   const spareX = (width - SCALE_ROOM - (bounds.rightM - bounds.leftM) * pxPerM) / 2;
   const spareY = (height - SCALE_ROOM - (bounds.upperM - bounds.lowerM) * pxPerM) / 2;

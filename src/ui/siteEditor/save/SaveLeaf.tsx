@@ -7,7 +7,7 @@ import { SITE_WORDS } from "@/core/site/siteWords";
 import { choose } from "../../selection/useSelection";
 import { DesignLimits } from "../../site/DesignLimits";
 import { useEditor } from "../EditorContext";
-import { leafOf } from "./leafOf";
+import { EDITOR_LEAVES, leafOf } from "./leafOf";
 
 /** What is still missing, what the design breaks, and saving. */
 export function SaveLeaf({
@@ -36,8 +36,13 @@ export function SaveLeaf({
             <>
               <p>{faults.length === 1 ? "One thing is missing or wrong:" : `${faults.length} things are missing or wrong:`}</p>
               <ul className="mt-1">
-                {faults.map((fault) => (
-                  <Fault key={`${fault.key} ${fault.expected}`} fault={fault} draft={draft} />
+                {EDITOR_LEAVES.map((leaf) => (
+                  <LeafFaults
+                    key={leaf.id}
+                    leaf={leaf}
+                    faults={faults.filter(({ key = "" }) => leafOf(key).id === leaf.id)}
+                    draft={draft}
+                  />
                 ))}
               </ul>
             </>
@@ -94,18 +99,30 @@ export function SaveLeaf({
   );
 }
 
-function Fault({ fault: { key = "", found, expected }, draft }: { fault: FormatFault; draft: unknown }) {
-  const leaf = leafOf(key);
-  const missing = found === "nothing" || found === "undefined";
+/** What one leaf still lacks, and the way there. */
+function LeafFaults({ leaf, faults, draft }: { leaf: (typeof EDITOR_LEAVES)[number]; faults: readonly FormatFault[]; draft: unknown }) {
+  if (faults.length === 0) return null;
   return (
-    <li className="flex flex-wrap items-baseline justify-between gap-x-3 border-b border-rule py-1">
-      <span className="min-w-0 flex-1 basis-64">
-        {placeWords(key, draft)}
-        <span className="caption"> {missing ? "is missing" : `: found ${found}, expected ${expected}`}</span>
-      </span>
-      <button type="button" className="text-act underline min-h-9 max-desk:min-h-11" onClick={() => choose("leaf", leaf.id)}>
+    <li className="flex gap-x-3 border-b border-rule py-1">
+      <button
+        type="button"
+        className="min-h-7 w-20 shrink-0 self-start text-left text-act underline max-desk:min-h-11"
+        onClick={() => choose("leaf", leaf.id)}
+      >
         {leaf.title}
       </button>
+      <ul className="min-w-0 flex-1">
+        {faults.map(({ key = "", found, expected }) => (
+          <li key={`${key} ${expected}`}>
+            {placeWords(key, draft)}
+            {found === "nothing" ? null : (
+              <span className="caption">
+                : found {found}, expected {expected}
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
     </li>
   );
 }
@@ -122,5 +139,6 @@ function placeWords(key: string, draft: unknown): string {
     if (typeof id === "string") names.push(id);
   }
   const words = SITE_WORDS[schemaKey] ?? SITE_WORDS[schemaKey.replace(/\[\]$/, "")] ?? key;
-  return names.length > 0 ? `${names.join(", ")}: ${words}` : words;
+  const short = words.split(/[;:]/)[0];
+  return names.length > 0 ? `${names.join(", ")}: ${short}` : short;
 }

@@ -3,13 +3,11 @@
 import { useState } from "react";
 import { Circle, Group, Layer, Line, Stage, Text } from "react-konva";
 import { numberOf, type SiteDraft } from "@/core/draft/draft";
-import { boundsOfModules, modulesIn } from "@/core/draft/modules";
-import { bearingTo, type GroundPoint, groundOf, obstaclesOf, pointAt } from "@/core/draft/obstacles";
+import { bearingTo, edgesOnPlane, type GroundPoint, groundOf, obstaclesOf, pointAt } from "@/core/draft/obstacles";
 import { withValue } from "@/core/draft/paths";
 import { offsetOf } from "@/core/plane/layout";
 import { useWidth } from "../../charts/frame/useWidth";
 import { useDrawingColours } from "../drawing/colours";
-import { roofOf } from "../drawing/planeView";
 import { useEditor } from "../EditorContext";
 import { NumberField } from "../fields/DraftField";
 
@@ -27,7 +25,7 @@ export function GroundPlan() {
   const { place, width } = useWidth<HTMLElement>(FIRST_WIDTH);
   const colours = useDrawingColours();
   const [dragged, setDragged] = useState("");
-  const middle = groundOf(draft.planes[plane]);
+  const middle = groundOf(draft, plane);
   const standing = obstaclesOf(draft.planes[plane]).flatMap((obstacle, k) => {
     const [bearing, distance, across] = [numberOf(obstacle.bearingDeg), numberOf(obstacle.distanceM), numberOf(obstacle.widthM)];
     return bearing === null || distance === null
@@ -86,7 +84,7 @@ export function GroundPlan() {
                 )
               }
               onDragEnd={(event) => {
-                const ground = groundOf(draft.planes[k]);
+                const ground = groundOf(draft, k);
                 const [east, north] = [ground.eastM + event.target.x() / pxPerM, ground.northM - event.target.y() / pxPerM];
                 event.target.position({ x: 0, y: 0 });
                 setDragged("");
@@ -107,8 +105,8 @@ export function GroundPlan() {
                 strokeWidth={k === plane ? 2 : 1.2}
               />
               <Text
-                x={x(groundOf(draft.planes[k]).eastM) - 60}
-                y={y(groundOf(draft.planes[k]).northM) - 6}
+                x={x(groundOf(draft, k).eastM) - 60}
+                y={y(groundOf(draft, k).northM) - 6}
                 width={120}
                 align="center"
                 text={draft.planes[k].id}
@@ -152,20 +150,24 @@ export function GroundPlan() {
       </figcaption>
       {draft.planes.length > 1 ? (
         <div className="mt-1 grid max-w-md grid-cols-2 gap-x-4">
-          <NumberField path={`planes.${plane}.eastM`} label={`${draft.planes[plane].id}: m east of the site's middle`} usual={0} />
-          <NumberField path={`planes.${plane}.northM`} label={`${draft.planes[plane].id}: m north of it`} usual={0} />
+          <NumberField
+            path={`planes.${plane}.eastM`}
+            label={`${draft.planes[plane].id}: m east of the site's middle`}
+            usual={middle.eastM}
+          />
+          <NumberField path={`planes.${plane}.northM`} label={`${draft.planes[plane].id}: m north of it`} usual={middle.northM} />
         </div>
       ) : null}
     </figure>
   );
 }
 
-/** Corners of a plane on the ground: of its roof, else of its modules, else of a square metre. */
+/** Corners of a plane on the ground. */
 function outlineOf(draft: SiteDraft, k: number): GroundPoint[] {
   const plane = draft.planes[k];
-  const ground = groundOf(plane);
+  const ground = groundOf(draft, k);
   const facing = { azimuthDeg: numberOf(plane.azimuthDeg) ?? 180, tiltDeg: numberOf(plane.tiltDeg) ?? 0 };
-  const edges = roofOf(draft, k) ?? boundsOfModules(draft, modulesIn(draft, k)) ?? { leftM: -0.5, rightM: 0.5, lowerM: -0.5, upperM: 0.5 };
+  const edges = edgesOnPlane(draft, k);
   return [
     [edges.leftM, edges.upperM],
     [edges.rightM, edges.upperM],
