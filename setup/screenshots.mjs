@@ -46,6 +46,13 @@ const recordFinding = async (page) => {
   await point.scrollIntoViewIfNeeded();
 };
 
+/** A string that is just being run: its last two modules are still free. */
+const takeOneOff = async (page) => {
+  await page.getByRole("application").focus();
+  for (const key of ["Backspace", "Backspace"]) await page.keyboard.press(key);
+  await page.getByText("2 modules are wired to nothing").waitFor();
+};
+
 /** Three that wait, with the list of them open. */
 const openStrip = async (page) => {
   await page.getByLabel("Your name").fill("Jana Moser");
@@ -118,6 +125,7 @@ try {
   await shoot("ledger-phone", `${CASE}/diagnose`, PHONE, { before: (page) => page.getByRole("button", { name: /^Ledger/ }).click() });
   await shoot("hand-over", `${CASE}/hand-over`, DESK, { fullPage: true });
   await shoot("bring-in", "/sites/larch-house/import", DESK, { before: bringExport });
+  await shoot("draw-wiring", "/sites/weir-barn/edit?leaf=wiring", DESK, { before: takeOneOff });
   await shoot("site", "/sites/larch-house", DESK, { fullPage: true });
 } finally {
   await browser.close();
