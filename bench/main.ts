@@ -131,6 +131,13 @@ const warm = await time(() => openCase(BUILT_IN_ACTOR, caseId));
 line("opening a case with a year of data, warm", warm, `   (${warm.toFixed(1)} ms here)`);
 await closeDatabase();
 rmSync(folder, { recursive: true, force: true });
+const { benchLongSeries } = await import("./longSeries");
+const ten = await benchLongSeries(time);
+line(
+  "a month of ten years of 5 minutes, 29 channels",
+  ten.monthMs,
+  `   (${ten.monthMs.toFixed(1)} ms here; ${(ten.values / 1e6).toFixed(1)} million values at ${ten.bytesPerValue.toFixed(2)} bytes on disk)`,
+);
 const { benchImporting } = await import("./benchImporting");
 benchImporting();
 const { benchServer } = await import("./server");

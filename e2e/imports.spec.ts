@@ -1,5 +1,6 @@
 import { createHash } from "node:crypto";
 import { readFile } from "node:fs/promises";
+import AxeBuilder from "@axe-core/playwright";
 import type { APIRequestContext } from "@playwright/test";
 import { type Demo, demoFile, expect, LARCH_CASE, test } from "./app";
 
@@ -146,4 +147,19 @@ test("a site file makes a new site, and a broken one is refused with its key", a
   await expect(page.getByText("new-roof: as-built version 1 recorded")).toBeVisible();
   await expect(page.getByRole("link", { name: "New Roof" })).toBeVisible();
   expect(await (await page.request.get("/api/sites/new-roof/file")).json()).toMatchObject({ id: "new-roof", ownKey: { kept: true } });
+});
+
+test("what is stored is seen month by month, out of sums", async ({ page }) => {
+  await page.goto("/sites/larch-house");
+  await page.getByRole("link", { name: "What is stored, by month" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: /What is stored/ })).toBeVisible();
+  await page.getByRole("link", { name: "Earlier" }).click();
+  await expect(page).toHaveURL(/month=\d{4}-\d{2}/);
+  const row = page.getByRole("row", { name: /^inv1\.ac_w/ });
+  await expect(row.getByRole("img", { name: /values on \d+ of \d+ days/ })).toBeVisible();
+  await row.getByRole("button", { name: /energy in the month/ }).click();
+  await expect(page.getByText("Σ power × interval")).toBeVisible();
+  await page.keyboard.press("Escape");
+  const { violations } = await new AxeBuilder({ page }).setLegacyMode().analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
 });

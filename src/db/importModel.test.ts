@@ -4,7 +4,7 @@ import { join } from "node:path";
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import { SiteRecord } from "./models/records";
-import { ImportRecord, ReplacedDayRecord } from "./models/series";
+import { ChannelRecord, DaySumRecord, ImportRecord, ReplacedDayRecord } from "./models/series";
 import { openDatabase } from "./open";
 import { packDays } from "./packedDays";
 import { loadSeries, storeImport, undoImport } from "./seriesStore";
@@ -85,6 +85,10 @@ it("imports are whole or nothing, and taking them back in turn leads to what was
           const value = series?.channels.get("inv1.ac_w")?.[at] ?? Number.NaN;
           expect(Number.isNaN(value) ? null : value).toBe(paper.value(cell));
         }
+        // What the days add up to goes with them, whatever was replaced or taken back.
+        const channel = await ChannelRecord.findOne({ where: { siteId }, include: [{ model: DaySumRecord, as: "sums" }] });
+        const told = paper.layers.length > 0 ? Array.from({ length: CELLS }, (_, cell) => paper.value(cell) ?? 0) : [0];
+        expect((channel?.sums ?? []).reduce((total, { sum }) => total + sum, 0)).toBe(told.reduce((total, value) => total + value, 0));
         expect(await ImportRecord.count({ where: { siteId, undoneAt: null } })).toBe(paper.layers.length);
       }
       while (paper.layers.length > 0) await undoImport(sequelize, paper.layers.pop()?.id as string);

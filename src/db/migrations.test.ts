@@ -13,8 +13,11 @@ import { dayBook } from "./migrations/0006-day-book";
 import { firm } from "./migrations/0007-firm";
 import { intakes } from "./migrations/0008-intakes";
 import { moduleTypes } from "./migrations/0009-module-types";
+import { daySums } from "./migrations/0010-day-sums";
 import { CalibrationRecord, ChangeRecord, SiteRecord } from "./models/records";
 import { openDatabase } from "./open";
+import { packDays } from "./packedDays";
+import { storeImport } from "./seriesStore";
 
 let folder: string;
 beforeEach(() => {
@@ -95,9 +98,35 @@ it("makes what was recorded before there were changes the first change of its re
   await sequelize.close();
 });
 
+it("adds up the days that were stored before there were sums, and leaves them as they were", async () => {
+  const sequelize = await openDatabase(folder);
+  const context = sequelize.getQueryInterface();
+  await SiteRecord.create({ id: "mill", name: "Mill" });
+  const grid = { startMs: Date.parse("2025-03-01T00:00:00Z"), stepMs: 21_600_000, count: 8 };
+  const values = Float64Array.from([1, 2, Number.NaN, 4, 5, 6, 7, Number.NaN]);
+  const day = { id: "i", siteId: "mill", kind: "production", fileName: "f", rows: 8, grid, actorId: "x" } as const;
+  await storeImport(sequelize, { ...day, channels: [{ name: "inv1.ac_w", days: packDays(values, grid, "inv1.ac_w") }] });
+  const rows = async (table: string) => (await sequelize.query(`SELECT * FROM ${table} ORDER BY channelId, day`))[0];
+  const [days, sums] = [await rows("series_days"), await rows("day_sums")];
+  expect(sums).toMatchObject([
+    { count: 3, sum: 7, least: 1, most: 4, stepMs: 21_600_000 },
+    { count: 3, sum: 18, least: 5, most: 7 },
+  ]);
+  await daySums.down({ context });
+  expect(await rows("series_days")).toEqual(days);
+  await daySums.up({ context });
+  expect(await rows("series_days")).toEqual(days);
+  expect(await rows("day_sums")).toEqual(sums);
+  await SiteRecord.destroy({ where: { id: "mill" } });
+  expect(await rows("day_sums")).toEqual([]);
+  await sequelize.close();
+});
+
 it("can go back step by step and leave nothing behind", async () => {
   const sequelize = await openDatabase(folder);
   const context = sequelize.getQueryInterface();
+  await daySums.down({ context });
+  expect(await tables(sequelize)).not.toContain("day_sums");
   await moduleTypes.down({ context });
   expect(await tables(sequelize)).not.toContain("module_types");
   await intakes.down({ context });

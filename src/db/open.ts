@@ -16,6 +16,7 @@ import { dayBook } from "./migrations/0006-day-book";
 import { firm } from "./migrations/0007-firm";
 import { intakes } from "./migrations/0008-intakes";
 import { moduleTypes } from "./migrations/0009-module-types";
+import { daySums } from "./migrations/0010-day-sums";
 import { initIntakes } from "./models/intakes";
 import { initModuleTypes } from "./models/moduleTypes";
 import { initRecords } from "./models/records";
@@ -105,7 +106,7 @@ export function bindModels(sequelize: Sequelize): void {
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook, firm, intakes, moduleTypes],
+    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook, firm, intakes, moduleTypes, daySums],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

@@ -58,3 +58,11 @@ it("has no range where nothing is known", () => {
   const { from, to } = trimmedRange([new Float64Array(3).fill(NAN)], grid);
   expect(from).toBe(to);
 });
+
+it("reads a day out of a buffer that is part of a larger one", () => {
+  const values = Float64Array.from([1, 2.5, NAN, -4]);
+  const [{ packed }] = packDays(values, { startMs: 0, stepMs: 6 * HOUR, count: 4 }, "inv1.ac_w");
+  const large = Buffer.alloc(64, 7);
+  large.set(packed, 9);
+  expect(unpackDay(large.subarray(9, 9 + packed.length), "inv1.ac_w")).toEqual(values);
+});

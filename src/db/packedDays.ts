@@ -32,8 +32,8 @@ function toBytes(values: Float64Array, wide: boolean): Uint8Array {
 
 /** A day's values as numbers again. */
 export function unpackDay(packed: Uint8Array, channelName: string): Float64Array {
-  // Copied: the driver's buffers needn't lie on a multiple of four bytes.
-  const bytes = packed.slice().buffer;
+  // Copied: the driver's buffers needn't lie on a multiple of four bytes, and a Buffer's own slice would share a larger one's memory.
+  const bytes = new Uint8Array(packed).buffer;
   return isWide(channelName) ? new Float64Array(bytes) : Float64Array.from(new Float32Array(bytes));
 }
 

@@ -1,8 +1,9 @@
-import { Op, type Sequelize, type Transaction } from "sequelize";
+import { type InferCreationAttributes, Op, type Sequelize, type Transaction } from "sequelize";
 import type { Grid, Series } from "@/core/series/grid";
 import { assembleSeries } from "./assembleSeries";
+import { sumOfDay } from "./daySums";
 import { SiteRecord } from "./models/records";
-import { ChannelRecord, ImportRecord, ReplacedDayRecord, SeriesDayRecord } from "./models/series";
+import { ChannelRecord, DaySumRecord, ImportRecord, ReplacedDayRecord, SeriesDayRecord } from "./models/series";
 import { mergeDay, type PackedChannel, type PackedDay } from "./packedDays";
 import { PATIENCE_MS, write } from "./write";
 
@@ -97,7 +98,21 @@ async function storeChannel(
   for (let k = 0; k < replaced.length; k += BATCH) await ReplacedDayRecord.bulkCreate(replaced.slice(k, k + BATCH), { transaction });
   if (replaced.length > 0)
     await SeriesDayRecord.destroy({ where: { channelId: channel.id, day: replaced.map(({ day }) => day) }, transaction });
-  for (let k = 0; k < rows.length; k += BATCH) await SeriesDayRecord.bulkCreate(rows.slice(k, k + BATCH), { transaction });
+  await putDays(rows, () => name, transaction);
+}
+
+/** Stores days with what each adds up to. */
+async function putDays(
+  rows: readonly InferCreationAttributes<SeriesDayRecord>[],
+  nameOf: (channelId: number) => string,
+  transaction: Transaction,
+): Promise<void> {
+  for (let k = 0; k < rows.length; k += BATCH) {
+    const some = rows.slice(k, k + BATCH);
+    await SeriesDayRecord.bulkCreate(some, { transaction });
+    const sums = some.map((row) => ({ channelId: row.channelId, ...sumOfDay(row, nameOf(row.channelId)) }));
+    await DaySumRecord.bulkCreate(sums, { transaction });
+  }
 }
 
 /**
@@ -112,7 +127,10 @@ export async function undoImport(sequelize: Sequelize, importId: string): Promis
     await SeriesDayRecord.destroy({ where: { importId }, transaction });
     const old = await ReplacedDayRecord.findAll({ where: { replacedBy: importId }, transaction, raw: true });
     const rows = old.map(({ replacedBy: _, ...row }) => row);
-    for (let k = 0; k < rows.length; k += BATCH) await SeriesDayRecord.bulkCreate(rows.slice(k, k + BATCH), { transaction });
+    const names = new Map(
+      (await ChannelRecord.findAll({ where: { siteId: record.siteId }, transaction, raw: true })).map(({ id, name }) => [id, name]),
+    );
+    await putDays(rows, (channelId) => names.get(channelId) ?? "", transaction);
     await ReplacedDayRecord.destroy({ where: { replacedBy: importId }, transaction });
     await record.update({ undoneAt: new Date() }, { transaction });
     await SiteRecord.increment("revision", { where: { id: record.siteId }, transaction });

@@ -1,5 +1,5 @@
 import { AsBuiltRecord, CalibrationRecord, CaseRecord, ChangeRecord, FindingRecord, PhotoRecord, SiteRecord, VisitRecord } from "./records";
-import { AnalysisRecord, ChannelRecord, ImportRecord, SeriesDayRecord } from "./series";
+import { AnalysisRecord, ChannelRecord, DaySumRecord, ImportRecord, SeriesDayRecord } from "./series";
 
 /** How tables hang together, said once; queries follow these instead of joining by hand. Bind the models before. */
 export function relate(): void {
@@ -20,5 +20,6 @@ export function relate(): void {
   FindingRecord.hasMany(PhotoRecord, { foreignKey: "findingId", as: "photos" });
   PhotoRecord.belongsTo(FindingRecord, { foreignKey: "findingId", as: "finding" });
   ChannelRecord.hasMany(SeriesDayRecord, { foreignKey: "channelId", as: "days" });
+  ChannelRecord.hasMany(DaySumRecord, { foreignKey: "channelId", as: "sums" });
   SeriesDayRecord.belongsTo(ChannelRecord, { foreignKey: "channelId", as: "channel" });
 }

@@ -1,4 +1,12 @@
-import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from "sequelize";
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type NonAttribute,
+  type Sequelize,
+} from "sequelize";
 
 /** One measured quantity of a site, by its column name in the public format. */
 export class ChannelRecord extends Model<InferAttributes<ChannelRecord>, InferCreationAttributes<ChannelRecord>> {
@@ -6,6 +14,8 @@ export class ChannelRecord extends Model<InferAttributes<ChannelRecord>, InferCr
   declare siteId: string;
   declare kind: "production" | "weather";
   declare name: string;
+  /** Where they were asked for. */
+  declare sums?: NonAttribute<DaySumRecord[]>;
 }
 
 /** A channel's values of one UTC day, packed. */
@@ -19,6 +29,18 @@ export class SeriesDayRecord extends Model<InferAttributes<SeriesDayRecord>, Inf
   /** Little-endian floats of 32 bits, or 64 for counters; NaN where missing. */
   declare packed: Buffer;
   declare importId: string;
+}
+
+/** What a channel's day adds up to; goes with its day. */
+export class DaySumRecord extends Model<InferAttributes<DaySumRecord>, InferCreationAttributes<DaySumRecord>> {
+  declare channelId: number;
+  declare day: number;
+  declare stepMs: number;
+  /** Intervals that have a value. */
+  declare count: number;
+  declare sum: number;
+  declare least: number;
+  declare most: number;
 }
 
 /** One file taken in. */
@@ -91,6 +113,11 @@ export function initSeries(sequelize: Sequelize): void {
     { sequelize, tableName: "channels", timestamps: false },
   );
   SeriesDayRecord.init({ channelId: key(), day: key(), ...day() }, { sequelize, tableName: "series_days", timestamps: false });
+  const real = () => ({ type: DataTypes.DOUBLE, allowNull: false });
+  DaySumRecord.init(
+    { channelId: key(), day: key(), stepMs: whole(), count: whole(), sum: real(), least: real(), most: real() },
+    { sequelize, tableName: "day_sums", timestamps: false },
+  );
   ReplacedDayRecord.init(
     { replacedBy: { ...text(), primaryKey: true }, channelId: key(), day: key(), ...day() },
     { sequelize, tableName: "replaced_days", timestamps: false },

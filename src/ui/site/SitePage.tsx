@@ -63,6 +63,9 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
             <p>
               <Link href={`/sites/${encodeURIComponent(site.id)}/import`} className="button">
                 Bring data in
+              </Link>{" "}
+              <Link href={`/sites/${encodeURIComponent(site.id)}/data`} className="button">
+                What is stored, by month
               </Link>
             </p>
             <ImportList imports={view.imports} timeZone={zone} />

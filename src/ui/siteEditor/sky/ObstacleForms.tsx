@@ -29,8 +29,8 @@ export function ObstacleForms() {
         {obstacles.map(({ id, kind }, k) => {
           const path = `planes.${plane}.obstacles.${k}`;
           return (
-            // biome-ignore lint/suspicious/noArrayIndexKey: its name is being typed
             <Fold
+              // biome-ignore lint/suspicious/noArrayIndexKey: its name is being typed
               key={k}
               begins={k === obstacles.length - 1}
               className="border-b border-rule"

@@ -15,10 +15,18 @@ const HELP =
 
 /** Strings run through the modules, and the inverters that they feed. */
 export function WiringLeaf({ isNew }: { isNew: boolean }) {
-  const { draft, plane, change } = useEditor();
+  const { draft, plane, change, showPlane } = useEditor();
   const [wanted, setWanted] = useState<string | null>(null);
   const [said, setSaid] = useState("");
-  const running = draft.strings.some(({ id }) => id === wanted) ? wanted : (draft.strings.at(-1)?.id ?? null);
+  const here = draft.strings.filter(({ id }) => modulesOf(draft, id).some((ref) => ref.plane === plane));
+  const running = draft.strings.some(({ id }) => id === wanted) ? wanted : ((here.at(-1) ?? draft.strings.at(-1))?.id ?? null);
+
+  /** Goes on with a string, in the plane in which it ends. */
+  function goOn(id: string) {
+    setWanted(id);
+    const last = modulesOf(draft, id).at(-1);
+    if (last) showPlane(last.plane);
+  }
 
   /** Runs the open string on to a module; pressed again, its last one comes off. @returns what came of it */
   function run(at: number | null): string {
@@ -68,7 +76,7 @@ export function WiringLeaf({ isNew }: { isNew: boolean }) {
         </p>
       </div>
       <div className="grid content-start gap-5">
-        <StringTable running={running} onRun={setWanted} />
+        <StringTable running={running} onRun={goOn} />
         <PatternForm running={running} onRun={setWanted} />
         {running !== null ? <StringForm key={running} id={running} isNew={isNew} /> : null}
         <InverterForms isNew={isNew} />
