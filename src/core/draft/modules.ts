@@ -105,7 +105,8 @@ export function overlapping(draft: SiteDraft, plane: number): [ModuleRef, Module
   const byLeft = [...places].sort((a, b) => a.rightM - a.acrossM / 2 - (b.rightM - b.acrossM / 2));
   const found: [ModuleRef, ModuleRef][] = [];
   byLeft.forEach((one, k) => {
-    for (const other of byLeft.slice(k + 1)) {
+    for (let next = k + 1; next < byLeft.length; next++) {
+      const other = byLeft[next];
       if (other.rightM - other.acrossM / 2 > one.rightM + one.acrossM / 2 - FINGER_M) break;
       if (Math.abs(one.upM - other.upM) < (one.height + other.height) / 2 - FINGER_M)
         found.push([

@@ -26,24 +26,51 @@ export interface DraftSums {
 /** Adds a draft up by plane, string and inverter. */
 export function sumsOf(draft: SiteDraft): DraftSums {
   const powers = new Map(draft.moduleTypes.map(({ id, pmaxW }) => [id, numberOf(pmaxW)]));
-  const places = draft.planes.flatMap(({ id: plane, places }) => places.map((place) => ({ plane, ...place })));
   const inverterOf = new Map(draft.strings.map(({ id, inverter }) => [id, inverter]));
-  const sum = (id: string, of: (place: (typeof places)[number]) => boolean): PartSum => {
-    const own = places.filter(of);
-    const watts = own.map(({ moduleType }) => powers.get(moduleType) ?? null);
-    return { id, modules: own.length, kwp: watts.includes(null) ? null : watts.reduce<number>((a, b) => a + (b ?? 0), 0) / 1000 };
-  };
+  const [planes, strings, inverters] = [new Tally(draft.planes), new Tally(draft.strings), new Tally(draft.inverters)];
+  const all = new Tally([{ id: "site" }]);
+  for (const { id, places } of draft.planes) {
+    for (const { string, moduleType } of places) {
+      const watts = powers.get(moduleType) ?? null;
+      all.add("site", watts);
+      planes.add(id, watts);
+      if (string === undefined) continue;
+      strings.add(string, watts);
+      inverters.add(inverterOf.get(string), watts);
+    }
+  }
   return {
-    planes: draft.planes.map(({ id }) => sum(id, ({ plane }) => plane === id)),
-    strings: draft.strings.map(({ id }) => sum(id, ({ string }) => string === id)),
-    inverters: draft.inverters.map(({ id, acRatedW, kind }) => {
-      const part = sum(id, ({ string }) => string !== undefined && inverterOf.get(string) === id);
+    planes: planes.sums,
+    strings: strings.sums,
+    inverters: inverters.sums.map((part, k) => {
+      const { acRatedW, kind } = draft.inverters[k];
       const rated = numberOf(acRatedW);
       return { ...part, acKw: rated === null ? null : (rated / 1000) * (kind === "micro" ? part.modules : 1) };
     }),
-    all: sum("site", () => true),
-    unwired: places.filter(({ string }) => string === undefined).length,
+    all: all.sums[0],
+    unwired: all.sums[0].modules - strings.sums.reduce((sum, { modules }) => sum + modules, 0),
   };
+}
+
+/** Counts modules and power by name. */
+class Tally {
+  private readonly parts: Map<string, { modules: number; watts: number | null }>;
+
+  constructor(things: readonly { id: string }[]) {
+    this.parts = new Map(things.map(({ id }) => [id, { modules: 0, watts: 0 }]));
+  }
+
+  /** @param watts null where its type's power isn't told: then neither is the sum */
+  add(id: string | undefined, watts: number | null): void {
+    const part = id === undefined ? undefined : this.parts.get(id);
+    if (!part) return;
+    part.modules++;
+    part.watts = part.watts === null || watts === null ? null : part.watts + watts;
+  }
+
+  get sums(): PartSum[] {
+    return [...this.parts].map(([id, { modules, watts }]) => ({ id, modules, kwp: watts === null ? null : watts / 1000 }));
+  }
 }
 
 /** Design limits of what is told already: strings whose modules, plane and inverter can be read. */

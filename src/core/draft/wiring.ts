@@ -21,6 +21,17 @@ export function modulesOf(draft: SiteDraft, stringId: string): ModuleRef[] {
     .map(({ plane, at }) => ({ plane, at }));
 }
 
+/** The same for all strings at once. */
+export function modulesByString(draft: SiteDraft): Map<string, ModuleRef[]> {
+  const found = new Map<string, (ModuleRef & { place: number })[]>(draft.strings.map(({ id }) => [id, []]));
+  draft.planes.forEach(({ places }, plane) => {
+    places.forEach(({ string, place }, at) => {
+      if (string !== undefined) found.get(string)?.push({ plane, at, place: place ?? 0 });
+    });
+  });
+  return new Map([...found].map(([id, refs]) => [id, refs.sort((a, b) => a.place - b.place).map(({ plane, at }) => ({ plane, at }))]));
+}
+
 /** Changes modules of a draft. */
 export function withModules(draft: SiteDraft, refs: readonly ModuleRef[], change: (place: DraftPlace, k: number) => DraftPlace): SiteDraft {
   const orders = new Map(refs.map(({ plane, at }, k) => [`${plane}/${at}`, k]));
@@ -107,7 +118,7 @@ export function freeId(word: string, taken: readonly { id: string }[]): string {
 
 /** Makes strings say what their modules' places tell: how many, in which planes, numbered without a gap. */
 export function settle(draft: SiteDraft): SiteDraft {
-  const runs = new Map(draft.strings.map(({ id }) => [id, modulesOf(draft, id)]));
+  const runs = modulesByString(draft);
   let settled = draft;
   for (const refs of runs.values()) {
     if (refs.some((ref, k) => placeAt(draft, ref)?.place !== k + 1))

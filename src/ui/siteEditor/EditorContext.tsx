@@ -9,6 +9,8 @@ export interface Editor extends DraftState {
   showPlane: (plane: number) => void;
   /** Whether every gap is named at its field, not only what was typed wrongly. */
   naming: boolean;
+  /** Names them from now on. */
+  name: () => void;
 }
 
 const EditorContext = createContext<Editor | null>(null);

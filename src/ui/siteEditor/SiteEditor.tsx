@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { draftOf, emptyDraft } from "@/core/draft/draft";
 import type { ModuleType, SiteFile } from "@/core/site/siteSchema";
 import { send } from "../send";
@@ -37,6 +37,7 @@ export function SiteEditor({
   const state = useSiteDraft(site?.id ?? "new site", start, version);
   const [plane, showPlane] = useState(0);
   const [naming, setNaming] = useState(false);
+  const name = useCallback(() => setNaming(true), []);
   const [going, setGoing] = useState(false);
   const [refused, setRefused] = useState<string[]>([]);
   useUndoKeys(state.undo, state.redo);
@@ -67,8 +68,8 @@ export function SiteEditor({
     save: <SaveLeaf base={version} going={going} refused={refused} onSave={(drawn, reason) => void save(drawn, reason)} />,
   };
   return (
-    <EditorProvider value={{ ...state, plane: Math.min(plane, state.draft.planes.length - 1), showPlane, naming }}>
-      <main id="bench" className="mx-auto grid max-w-7xl gap-3 px-4 py-4 *:min-w-0 desk:px-8" onBlur={() => setNaming(true)}>
+    <EditorProvider value={{ ...state, plane: Math.min(plane, state.draft.planes.length - 1), showPlane, naming, name }}>
+      <main id="bench" className="mx-auto grid max-w-7xl gap-3 px-4 py-4 *:min-w-0 desk:px-8">
         <EditorHead siteId={site?.id ?? null} version={version} />
         <Leaves label="Leaves" leaves={EDITOR_LEAVES.map(({ id, title }) => ({ id, title, body: bodies[id] }))} />
       </main>

@@ -132,20 +132,23 @@ function Row({ channel: { name, shares, total, told, least, most } }: { channel:
       </td>
       <td className="text-right">{percent(there)}</td>
       <td className="text-right whitespace-nowrap">
-        <Figure
-          bare
-          label={`${name}, ${TOLD[told].words} in the month`}
-          value={amount(total ?? 0, digitsOf(total ?? 0))}
-          unit={unit}
-          origin={{
-            formula: TOLD[told].formula,
-            inputs: [
-              ["Days with values", `${days}`],
-              ["Intervals that are there", percent(there)],
-            ],
-            source: "What each stored day adds up to; missing intervals add nothing",
-          }}
-        />
+        <span className="inline-flex items-baseline gap-2">
+          <span className="caption">{TOLD[told].words}</span>
+          <Figure
+            bare
+            label={`${name}, ${TOLD[told].words} in the month`}
+            value={amount(total ?? 0, digitsOf(total ?? 0))}
+            unit={unit}
+            origin={{
+              formula: TOLD[told].formula,
+              inputs: [
+                ["Days with values", `${days}`],
+                ["Intervals that are there", percent(there)],
+              ],
+              source: "What each stored day adds up to; missing intervals add nothing",
+            }}
+          />
+        </span>
       </td>
       <td className="text-right">{least === null ? "" : amount(least, digitsOf(least))}</td>
       <td className="text-right">{most === null ? "" : amount(most, digitsOf(most))}</td>

@@ -56,7 +56,10 @@ function TextLike({
           className={`field min-h-9 px-2 py-1 max-desk:min-h-11 ${numeric ? "figures" : ""}`}
           {...described}
           onFocus={() => setTyping(text)}
-          onBlur={() => setTyping(null)}
+          onBlur={() => {
+            setTyping(null);
+            described.onBlur();
+          }}
           onChange={(event) => {
             setTyping(event.target.value);
             const next = read(event.target.value);
@@ -129,6 +132,8 @@ export function ChoiceField({
 }
 
 interface Described {
+  /** Once it has been left, an empty field says that it is missing. */
+  onBlur: () => void;
   "aria-invalid"?: true;
   "aria-describedby"?: string;
 }
@@ -149,16 +154,17 @@ function Labelled({
   children: (described: Described) => React.ReactNode;
 }) {
   const { draft, read, naming } = useEditor();
+  const [left, setLeft] = useState(false);
   const fault = read.faults.find(({ key }) => key === path);
   const empty = valueAt(draft, path) === undefined;
-  const told = fault && (naming || !empty) ? (empty ? "Still missing" : `Expected ${fault.expected}`) : null;
+  const told = fault && (naming || left || !empty) ? (empty ? "Still missing" : `Expected ${fault.expected}`) : null;
   const described = [told ? `${id}-fault` : "", hint ? `${id}-hint` : ""].filter(Boolean).join(" ");
   return (
     <div className="grid min-w-0 content-start gap-0.5">
       <label htmlFor={id} className={bare ? "sr-only" : "caption"}>
         {label}
       </label>
-      {children({ "aria-invalid": told ? true : undefined, "aria-describedby": described || undefined })}
+      {children({ onBlur: () => setLeft(true), "aria-invalid": told ? true : undefined, "aria-describedby": described || undefined })}
       {hint ? (
         <span id={`${id}-hint`} className="caption">
           {hint}

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { FormatFault } from "@/core/errors/formatError";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { SITE_WORDS } from "@/core/site/siteWords";
@@ -21,7 +21,9 @@ export function SaveLeaf({
   refused: readonly string[];
   onSave: (site: SiteFile, reason: string) => void;
 }) {
-  const { read, changed, draft } = useEditor();
+  const { read, changed, draft, name } = useEditor();
+  // Who has been here wants to see at the fields what lacks.
+  useEffect(name, [name]);
   const [reason, setReason] = useState(base === null ? "As built" : "");
   const { site, faults } = read;
   const nothing = base !== null && !changed;
