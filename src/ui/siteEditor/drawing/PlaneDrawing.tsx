@@ -8,7 +8,8 @@ import { edgesOf, moduleScope } from "@/core/site/places";
 import { mountingSchema } from "@/core/site/siteSchema";
 import { useWidth } from "../../charts/frame/useWidth";
 import { useEditor } from "../EditorContext";
-import type { PlaneStageProps } from "./PlaneStage";
+import { PlaneChoice } from "./PlaneChoice";
+import type { PlaneStageProps } from "./planeStageProps";
 import { planeView } from "./planeView";
 
 /** The drawing package draws in a browser only. */
@@ -37,7 +38,7 @@ type Acts = Pick<PlaneStageProps, "mode" | "picked" | "running" | "onPick" | "on
 
 /** The plane that is open, drawn to scale, for hand and keyboard. */
 export function PlaneDrawing({ keys, help, tools, ...acts }: Acts) {
-  const { draft, plane, showPlane } = useEditor();
+  const { draft, plane } = useEditor();
   const { place, width } = useWidth<HTMLDivElement>(FIRST_WIDTH);
   const [zoom, setZoom] = useState(0);
   const [at, setAt] = useState<number | null>(null);
@@ -81,18 +82,7 @@ export function PlaneDrawing({ keys, help, tools, ...acts }: Acts) {
   return (
     <div className="min-w-0">
       <div className="mb-1 flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
-        <div role="radiogroup" aria-label="Plane drawn" className="flex flex-wrap gap-1">
-          {draft.planes.map((one, k) => (
-            <label
-              key={one.id}
-              className={`flex min-h-9 cursor-pointer items-center gap-1.5 border px-2.5 max-desk:min-h-11 ${k === plane ? "border-ink bg-raised font-semibold" : "border-rule"}`}
-            >
-              <input type="radio" name="plane-drawn" checked={k === plane} onChange={() => showPlane(k)} />
-              <span className="font-mono">{one.id}</span>
-              <span className="caption">{one.places.length}</span>
-            </label>
-          ))}
-        </div>
+        <PlaneChoice label="Plane drawn" counted />
         <div className="flex flex-wrap items-center gap-1">
           {tools}
           <button

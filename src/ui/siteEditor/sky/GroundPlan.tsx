@@ -8,14 +8,12 @@ import { withValue } from "@/core/draft/paths";
 import { offsetOf } from "@/core/plane/layout";
 import { useWidth } from "../../charts/frame/useWidth";
 import { useDrawingColours } from "../drawing/colours";
+import { MONO, SANS, WRITING } from "../drawing/writing";
 import { useEditor } from "../EditorContext";
 import { NumberField } from "../fields/DraftField";
 
 const HEIGHT = 300;
 const FIRST_WIDTH = 720;
-const WRITING = 12;
-const SANS = "Atkinson Hyperlegible Next Variable, sans-serif";
-const MONO = "Atkinson Hyperlegible Mono Variable, monospace";
 /** A site is drawn at least so far round, m. */
 const LEAST_M = 8;
 

@@ -7,6 +7,7 @@ import { obstaclesOf, seenFromAll } from "@/core/draft/obstacles";
 import { obstacleSchema, type Plane } from "@/core/site/siteSchema";
 import { sunPaths } from "@/core/sun/paths";
 import { SkyProfile } from "../../site/SkyProfile";
+import { PlaneChoice } from "../drawing/PlaneChoice";
 import { useEditor } from "../EditorContext";
 import { HorizonTable } from "./HorizonTable";
 import { ObstacleForms } from "./ObstacleForms";
@@ -16,7 +17,7 @@ const GroundPlan = dynamic(() => import("./GroundPlan").then((module) => module.
 
 /** What stands between each plane and the sky. */
 export function SkyLeaf({ nowMs }: { nowMs: number }) {
-  const { draft, plane, showPlane, change } = useEditor();
+  const { draft, plane, change } = useEditor();
   const open = draft.planes[plane];
   const { lat, lon, elevationM } = draft.location;
   const paths = useMemo(() => {
@@ -35,16 +36,8 @@ export function SkyLeaf({ nowMs }: { nowMs: number }) {
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
       <div className="min-w-0">
-        <div role="radiogroup" aria-label="Plane looked from" className="mb-1 flex flex-wrap gap-1">
-          {draft.planes.map((one, k) => (
-            <label
-              key={one.id}
-              className={`flex min-h-9 cursor-pointer items-center gap-1.5 border px-2.5 max-desk:min-h-11 ${k === plane ? "border-ink bg-raised font-semibold" : "border-rule"}`}
-            >
-              <input type="radio" name="plane-looked-from" checked={k === plane} onChange={() => showPlane(k)} />
-              <span className="font-mono">{one.id}</span>
-            </label>
-          ))}
+        <div className="mb-1">
+          <PlaneChoice label="Plane looked from" />
         </div>
         {paths.length === 0 ? <p className="caption">The sun&rsquo;s way is drawn once the place is told.</p> : null}
         <SkyProfile plane={seen as unknown as Plane} paths={paths} nowMs={nowMs} south={(numberOf(lat) ?? 1) >= 0} />
