@@ -1,3 +1,4 @@
+import { availableParallelism } from "node:os";
 import { fileURLToPath } from "node:url";
 import { defineConfig } from "vitest/config";
 
@@ -6,6 +7,8 @@ export default defineConfig({
   test: {
     globalSetup: ["setup/bundleForTests.mjs"],
     include: ["setup/**/*.test.ts", "src/**/*.test.ts", "bin/**/*.test.ts", "bench/**/*.test.ts"],
+    // The runner leaves one core to a screen that watches; here nobody does, and with two that is half of the time.
+    maxWorkers: availableParallelism(),
     testTimeout: 180_000,
     hookTimeout: 180_000,
   },
