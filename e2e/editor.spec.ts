@@ -50,7 +50,7 @@ test("a data sheet, a sketch and an export lead to the first diagnosis, by mouse
       await field(page, "Modules in a row").fill("10");
       await page.getByRole("button", { name: "Put down" }).click();
     }
-    await expect(sums(page)).toContainText("40 modules (40 wired to nothing)16.20 kWp");
+    await expect(sums(page)).toContainText("40 modules (40 wired to nothing)16.20kWp");
     await expect(sums(page)).toContainText("roof 20, 8.10 kWp; plane1 20, 8.10 kWp");
     await expectAccessible(page);
   });

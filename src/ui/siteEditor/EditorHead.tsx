@@ -1,10 +1,17 @@
 "use client";
 
 import Link from "next/link";
+import type { PartSum } from "@/core/draft/sums";
+import { Figure } from "../marks/Figure";
 import { SeverityMark } from "../marks/SeverityMark";
 import { amount } from "../marks/words";
 import { choose } from "../selection/useSelection";
 import { useEditor } from "./EditorContext";
+
+const partOf = ({ id, modules, kwp }: PartSum): [string, string] => [
+  `${id}, ${modules} modules`,
+  kwp === null ? "not told" : `${amount(kwp, 2)} kWp`,
+];
 
 /** What is being drawn, what it adds up to, and the steps back and forth. */
 export function EditorHead({ siteId, version }: { siteId: string | null; version: number | null }) {
@@ -31,13 +38,27 @@ export function EditorHead({ siteId, version }: { siteId: string | null; version
           </Link>
         </div>
       </div>
-      <p className="figures mt-1 flex flex-wrap items-baseline gap-x-5 gap-y-1" aria-live="polite">
+      <div className="figures mt-1 flex flex-wrap items-baseline gap-x-5 gap-y-1" aria-live="polite">
         <span>
           <strong>{modules}</strong> modules{sums.unwired > 0 ? ` (${sums.unwired} wired to nothing)` : ""}
         </span>
-        <span>
-          <strong>{kwp === null ? "?" : amount(kwp, 2)}</strong> kWp
-        </span>
+        <div>
+          {kwp === null ? (
+            "? kWp"
+          ) : (
+            <Figure
+              bare
+              label="Power of all modules"
+              value={amount(kwp, 2)}
+              unit="kWp"
+              origin={{
+                formula: "Σ modules × power of their type",
+                inputs: sums.planes.map(partOf),
+                source: "data sheets, at standard test conditions",
+              }}
+            />
+          )}
+        </div>
         {sums.planes.length > 1 ? (
           <span className="text-quiet">
             {sums.planes
@@ -46,9 +67,21 @@ export function EditorHead({ siteId, version }: { siteId: string | null; version
           </span>
         ) : null}
         {ac && kwp !== null ? (
-          <span>
-            DC/AC <strong>{amount(kwp / ac, 2)}</strong>
-          </span>
+          <div>
+            <Figure
+              bare
+              label="DC/AC"
+              value={`DC/AC ${amount(kwp / ac, 2)}`}
+              origin={{
+                formula: "Σ power of the modules / Σ AC rating of the inverters",
+                inputs: [
+                  ["Modules", `${amount(kwp, 2)} kWp`],
+                  ["Inverters", `${amount(ac, 2)} kW`],
+                ],
+                source: "data sheets; what lies there wired to nothing counts too",
+              }}
+            />
+          </div>
         ) : null}
         {broken.length > 0 ? (
           <button type="button" className="text-left underline" onClick={() => choose("leaf", "save")}>
@@ -63,7 +96,7 @@ export function EditorHead({ siteId, version }: { siteId: string | null; version
             {read.faults.length} still to tell
           </button>
         ) : null}
-      </p>
+      </div>
       {keptFromMs !== null ? (
         <p className="mt-1 border-l-4 border-act bg-raised px-3 py-1">
           What you had drawn here on {new Date(keptFromMs).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })} is back; it

@@ -1,6 +1,7 @@
 "use client";
 
 import type { DraftModuleType, SiteDraft } from "@/core/draft/draft";
+import { renamed } from "@/core/draft/rename";
 import { freeId } from "@/core/draft/wiring";
 import type { ModuleType } from "@/core/site/siteSchema";
 import { useEditor } from "../EditorContext";
@@ -101,13 +102,6 @@ function withType(draft: SiteDraft, type: ModuleType): SiteDraft {
   if (known !== -1) return { ...draft, moduleTypes: draft.moduleTypes.map((one, k) => (k === known ? taken : one)) };
   const blank = draft.moduleTypes.findIndex(({ pmaxW, vocV }) => pmaxW === undefined && vocV === undefined);
   if (blank === -1) return { ...draft, moduleTypes: [...draft.moduleTypes, taken] };
-  const { id: before } = draft.moduleTypes[blank];
-  const typed = <Value extends { moduleType?: string }>(one: Value): Value =>
-    one.moduleType === before ? { ...one, moduleType: type.id } : one;
-  return {
-    ...draft,
-    moduleTypes: draft.moduleTypes.map((one, k) => (k === blank ? taken : one)),
-    strings: draft.strings.map(typed),
-    planes: draft.planes.map((plane) => ({ ...plane, places: plane.places.map(typed) })),
-  };
+  const named = renamed(draft, "moduleTypes", draft.moduleTypes[blank].id, type.id);
+  return { ...named, moduleTypes: named.moduleTypes.map((one, k) => (k === blank ? taken : one)) };
 }

@@ -1,6 +1,7 @@
 "use client";
 
 import { addString } from "@/core/draft/wiring";
+import { Figure } from "../../marks/Figure";
 import { SeverityMark } from "../../marks/SeverityMark";
 import { amount } from "../../marks/words";
 import { useEditor } from "../EditorContext";
@@ -49,7 +50,20 @@ export function StringTable({ running, onRun }: { running: string | null; onRun:
                 <td className="text-right">{kwp === null ? "?" : amount(kwp, 2)}</td>
                 <td className="text-right whitespace-nowrap" title={broken?.reason}>
                   {broken ? <SeverityMark severity={broken.concerns === "safety" ? "fix" : "watch"} /> : null}{" "}
-                  {cold ? `${amount(cold.value, 0)} V` : ""}
+                  {cold ? (
+                    <div className="inline-block">
+                      <Figure
+                        bare
+                        label={`${id}, voltage on the coldest morning`}
+                        value={`${amount(cold.value, 0)} V`}
+                        origin={{
+                          formula: cold.formula,
+                          inputs: [["Limit", `${amount(cold.limit, 0)} V`]],
+                          source: `${cold.reason}. ${cold.source}`,
+                        }}
+                      />
+                    </div>
+                  ) : null}
                 </td>
               </tr>
             );
