@@ -213,7 +213,7 @@ test.describe("a known site", () => {
     await page.mouse.down();
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 40, { steps: 8 });
     await page.mouse.up();
-    expect(Number(await lower.inputValue())).toBeGreaterThan(before + 0.4);
+    await expect.poll(async () => Number(await lower.inputValue())).toBeGreaterThan(before + 0.4);
     await expect(left).toHaveValue("1.250");
     await page.getByRole("button", { name: "As it is stored" }).click();
   });

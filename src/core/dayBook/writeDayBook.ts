@@ -51,6 +51,32 @@ export function dayBookShapeOf({ comparison, states, causeDays }: Told): DayBook
   };
 }
 
+/** One shape for books of as-builts that follow each other: everything that any of them holds. */
+export function commonShape(shapes: readonly DayBookShape[]): Omit<DayBookShape, "firstDay" | "rows"> {
+  const minutesPerColumn = Math.max(...shapes.map((shape) => shape.minutesPerColumn));
+  const peaks = new Map<string, number>();
+  for (const { scope, peakW } of shapes.flatMap(({ units }) => units)) peaks.set(scope, Math.max(peaks.get(scope) ?? 0, peakW));
+  const bySite = peaks.has("site") || peaks.size > MOST_UNITS;
+  const top = Math.max(...shapes.map(({ units }) => units.reduce((sum, { peakW }) => sum + peakW, 0)));
+  return {
+    columns: Math.ceil(DAY_MS / (minutesPerColumn * MINUTE_MS)),
+    minutesPerColumn,
+    units: bySite ? [{ scope: "site", peakW: top }] : [...peaks].map(([scope, peakW]) => ({ scope, peakW })),
+    parts: uniqBy(
+      shapes.flatMap(({ parts }) => parts),
+      ({ scope, unit }) => `${scope} ${unit}`,
+    ),
+    causes: uniqBy(
+      shapes.flatMap(({ causes }) => causes),
+      ({ cause, scope }) => `${cause} ${scope}`,
+    ),
+  };
+}
+
+function uniqBy<T>(all: readonly T[], keyOf: (one: T) => string): T[] {
+  return [...new Map(all.map((one) => [keyOf(one), one])).values()];
+}
+
 /**
  * Writes a comparison's days as a day book.
  * @param shape what it is to hold; that of an older book where this one is to be joined to it (its own days and rows count)
@@ -63,14 +89,8 @@ export function writeDayBook(
   const [firstDay, lastDay] = [days.days[0], days.days[days.days.length - 1]];
   const bytes = rowBytes(shape);
   const floatsAt = powerBytes(shape);
-  const rows = lastDay - firstDay + 1;
-  const book = new Uint8Array(bytes * rows);
+  const book = blankBook(shape, lastDay - firstDay + 1);
   const view = new DataView(book.buffer);
-  // Where nothing is written nothing was expected, and nothing is known.
-  for (let row = 0; row < rows; row++) {
-    for (let at = 0; at < floatsAt; at += 4) view.setUint16(row * bytes + at + 2, NOT_KNOWN, true);
-    for (let at = floatsAt; at < bytes; at += 4) view.setFloat32(row * bytes + at, Number.NaN, true);
-  }
   days.days.forEach((day, row) => {
     const from = (day - firstDay) * bytes;
     writePowers(told, shape, row, (column, unit, expected, measured) => {
@@ -92,7 +112,19 @@ export function writeDayBook(
   return book;
 }
 
-/** Means of a day's slots, unit by unit. */
+/** Rows in which nothing was expected, and nothing is known. */
+function blankBook(shape: Parameters<typeof rowBytes>[0], rows: number): Uint8Array {
+  const [bytes, floatsAt] = [rowBytes(shape), powerBytes(shape)];
+  const book = new Uint8Array(bytes * rows);
+  const view = new DataView(book.buffer);
+  for (let row = 0; row < rows; row++) {
+    for (let at = 0; at < floatsAt; at += 4) view.setUint16(row * bytes + at + 2, NOT_KNOWN, true);
+    for (let at = floatsAt; at < bytes; at += 4) view.setFloat32(row * bytes + at, Number.NaN, true);
+  }
+  return book;
+}
+
+/** Means of a day's slots, unit by unit. Of a unit that isn't there nothing was expected, and nothing came. */
 function writePowers(
   { comparison, states }: Told,
   { columns, minutesPerColumn, units }: Pick<DayBookShape, "columns" | "minutesPerColumn" | "units">,
@@ -100,7 +132,7 @@ function writePowers(
   write: (column: number, unit: number, expectedW: number, measuredW: number) => void,
 ): void {
   const { days } = comparison;
-  const members = units.length === states.length ? states.map((state) => [state]) : [[...states]];
+  const members = units.map(({ scope }) => (scope === "site" ? [...states] : states.filter(({ unit }) => unit.scope === scope)));
   members.forEach((of, u) => {
     const [expected, measured, count] = [new Float64Array(columns), new Float64Array(columns), new Uint16Array(columns)];
     for (let i = days.firsts[row]; i < days.firsts[row + 1]; i++) {
@@ -167,4 +199,18 @@ export function joinDayBooks(
   book.set(before.book.subarray(0, rowsBefore * bytes));
   book.set(news, rowsBefore * bytes);
   return { shape: { ...before.shape, rows: book.length / bytes }, book };
+}
+
+/** Books of one shape, one after the other, as one; of days between them nothing is known. @param books in time's order, each with the calendar day number of its first row */
+export function chainDayBooks(
+  shape: Omit<DayBookShape, "firstDay" | "rows">,
+  books: readonly { firstDay: number; book: Uint8Array }[],
+): { shape: DayBookShape; book: Uint8Array } {
+  const bytes = rowBytes(shape);
+  const [{ firstDay }] = books;
+  const ends = books.map((one) => one.firstDay - firstDay + one.book.length / bytes);
+  const rows = Math.max(...ends);
+  const book = blankBook(shape, rows);
+  for (const one of books) book.set(one.book, (one.firstDay - firstDay) * bytes);
+  return { shape: { firstDay: dayName(firstDay), rows, ...shape }, book };
 }

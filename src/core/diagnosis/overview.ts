@@ -36,6 +36,7 @@ export function overviewOf(run: ToldSite): Overview {
     dayBandPct: expectedBand(comparison.weather, 1).pct,
     calibrations: calibrationOffers(run),
     dayBook: dayBookShapeOf(run),
+    epochs: [],
   };
 }
 

@@ -47,6 +47,19 @@ export const overviewSchema = z.object({
   dayBandPct: z.number(),
   calibrations: z.array(calibrationOfferSchema),
   dayBook: dayBookShapeSchema,
+  /** The as-builts that the days were held against, in time's order; empty where one has always held. */
+  epochs: z
+    .array(
+      z.object({
+        version: z.number(),
+        /** First and last day; null where nothing bounds it. */
+        from: z.string().nullable(),
+        to: z.string().nullable(),
+        /** Why nothing is told of it, or null. */
+        refused: z.string().nullable(),
+      }),
+    )
+    .default([]),
 });
 
 export type Overview = z.infer<typeof overviewSchema>;

@@ -12,6 +12,14 @@ export function localDay(utcMs: number, timeZone: string): number {
   return Math.floor((utcMs + zoneOffsetMinutes(timeZone, utcMs) * MINUTE_MS) / DAY_MS);
 }
 
+/** Instant at which a calendar day begins at the site. @param day like "2025-03-14" */
+export function dayStartMs(day: string, timeZone: string): number {
+  const midnightMs = Date.parse(`${day}T00:00:00Z`);
+  const nearMs = midnightMs - zoneOffsetMinutes(timeZone, midnightMs) * MINUTE_MS;
+  // The clock may change between the two midnights.
+  return midnightMs - zoneOffsetMinutes(timeZone, nearMs) * MINUTE_MS;
+}
+
 /** "2025-03-14" for a calendar day number. */
 export function dayName(day: number): string {
   return new Date(day * DAY_MS).toISOString().slice(0, 10);

@@ -1,6 +1,6 @@
 import { DAY_MS, HOUR_MS, MINUTE_MS } from "@/core/constants";
 import { NotFoundError } from "@/core/errors/errors";
-import { zoneOffsetMinutes } from "@/core/series/localDay";
+import { dayStartMs } from "@/core/series/localDay";
 import { assembleSeries } from "@/db/assembleSeries";
 import { readPacked } from "@/db/seriesStore";
 import { type Actor, allow } from "../actor";
@@ -22,9 +22,7 @@ export interface DayOfParts {
 export async function dayOfParts(actor: Actor, siteId: string, day: string): Promise<DayOfParts> {
   allow(actor, "read");
   const { site } = await presentSite(siteId);
-  const { timeZone } = site.location;
-  const noonMs = Date.parse(`${day}T12:00:00Z`);
-  const startMs = noonMs - DAY_MS / 2 - zoneOffsetMinutes(timeZone, noonMs) * MINUTE_MS;
+  const startMs = dayStartMs(day, site.location.timeZone);
   const [first, last] = [Math.floor(startMs / DAY_MS), Math.floor((startMs + DAY_MS - 1) / DAY_MS)];
   const series = assembleSeries(await readPacked(siteId, "production", [first, last]));
   const grid = series?.grid;

@@ -40,7 +40,7 @@ export function joinOverview(before: Overview, book: Uint8Array, run: GoneOn): {
       days: [...before.days.slice(0, kept), ...names.slice(newRow)],
       ...sums,
       recent,
-      pace: paceOf(causesOf(joined), sums.expectedKwh),
+      pace: paceOf(causesOfBook(joined), sums.expectedKwh),
       cascade: Object.fromEntries(
         Object.entries(before.cascade).map(([stage, kwh]) => [stage, round(kwh + laterCascade[stage as keyof typeof laterCascade])]),
       ) as Overview["cascade"],
@@ -52,7 +52,7 @@ export function joinOverview(before: Overview, book: Uint8Array, run: GoneOn): {
 }
 
 /** What each cause took on each day of a book. */
-function causesOf({ shape, book }: { shape: Overview["dayBook"]; book: Uint8Array }): CauseDays[] {
+export function causesOfBook({ shape, book }: { shape: Overview["dayBook"]; book: Uint8Array }): CauseDays[] {
   const read = new DayBook(shape, book);
   return shape.causes.map(({ cause, scope }, k) => ({
     ...{ cause, scope },
