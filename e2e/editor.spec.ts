@@ -226,6 +226,8 @@ test.describe("a known site", () => {
     await field(page, "Tilt from level, °").fill("27");
     await leaf(page, "Save").click();
     await page.getByLabel("Why, for the history").fill("Tilt measured anew");
+    await expect(page.getByRole("button", { name: "Save as a new version" })).toBeDisabled();
+    await page.getByLabel("All along: what is stored was wrong").check();
     await page.getByRole("button", { name: "Save as a new version" }).click();
     await page.waitForURL(/\/sites\/weir-barn$/);
     await expect(page.getByRole("listitem").filter({ hasText: "2: Tilt measured anew" })).toBeVisible();
@@ -233,6 +235,7 @@ test.describe("a known site", () => {
     await field(late, "Name").fill("Weir Barn, late");
     await leaf(late, "Save").click();
     await late.getByLabel("Why, for the history").fill("Late");
+    await late.getByLabel("All along: what is stored was wrong").check();
     await late.getByRole("button", { name: "Save as a new version" }).click();
     await expect(late.getByRole("alert").filter({ hasText: "The site has changed since it was opened" })).toBeVisible();
   });

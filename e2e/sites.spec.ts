@@ -33,7 +33,9 @@ test("a file with a known id asks what it is to be, shows what differs, and lead
 
   await test.step("a new version keeps the old one, and there is a way back", async () => {
     await give(changed);
-    await question.getByRole("button", { name: "The same site, changed: new version" }).click();
+    await expect(question.getByRole("button", { name: "The same site: new version" })).toBeDisabled();
+    await question.getByLabel("All along: what is stored was wrong").check();
+    await question.getByRole("button", { name: "The same site: new version" }).click();
     await expect(status).toContainText("weir-barn: as-built version 2 recorded");
     await page.goto("/sites/weir-barn", { waitUntil: "networkidle" });
     await expect(page.getByRole("heading", { level: 1 })).toHaveText("Weir Barn, new roof");

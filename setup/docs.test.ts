@@ -1,3 +1,4 @@
+import { spawnSync } from "node:child_process";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { describe, expect, it } from "vitest";
@@ -13,6 +14,16 @@ import { parts } from "../bin/docs";
 const formats = readFileSync("docs/formats.md", "utf8");
 const blocks = (language: string) =>
   [...formats.matchAll(new RegExp(`\`\`\`${language}\n([\\s\\S]*?)\`\`\``, "g"))].map(([, text]) => text);
+
+describe("the repository", () => {
+  it("leaves no source out: a pattern that keeps data or builds out may hit a folder of ours", () => {
+    const asked = ["ls-files", "--others", "--ignored", "--exclude-standard", "--", "src", "bin", "bench", "e2e", "setup", "docs"];
+    const { error, status, stdout } = spawnSync("git", asked, { encoding: "utf8" });
+    // Without git, or out of an archive, nothing is ignored.
+    if (error || status !== 0) return;
+    expect(stdout.trim()).toBe("");
+  });
+});
 
 describe("docs/formats.md", () => {
   it("has a site file that is read as it stands", () => {

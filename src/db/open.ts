@@ -17,6 +17,7 @@ import { firm } from "./migrations/0007-firm";
 import { intakes } from "./migrations/0008-intakes";
 import { moduleTypes } from "./migrations/0009-module-types";
 import { daySums } from "./migrations/0010-day-sums";
+import { validFrom } from "./migrations/0011-valid-from";
 import { initIntakes } from "./models/intakes";
 import { initModuleTypes } from "./models/moduleTypes";
 import { initRecords } from "./models/records";
@@ -106,7 +107,7 @@ export function bindModels(sequelize: Sequelize): void {
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook, firm, intakes, moduleTypes, daySums],
+    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook, firm, intakes, moduleTypes, daySums, validFrom],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

@@ -98,10 +98,13 @@ async function readTriage(): Promise<Triage> {
   return { rows, outdated: sites.filter((site) => !isCurrent(site, site.analysis?.key)).map(({ id }) => id) };
 }
 
-/** The newest as-built of every site, as stored. */
+/** The present as-built of every site, as stored. */
 async function presentTexts(): Promise<Map<string, string>> {
   // No table is named: a bundler shortens the models' names.
-  const where = literal("(siteId, version) IN (SELECT siteId, MAX(version) FROM as_built GROUP BY siteId)");
+  const where = literal(
+    `(siteId, version) IN (SELECT siteId, version FROM (SELECT siteId, version,
+      row_number() OVER (PARTITION BY siteId ORDER BY validFrom DESC, version DESC) AS place FROM as_built) WHERE place = 1)`,
+  );
   const versions = await AsBuiltRecord.findAll({ attributes: ["siteId", "siteFile"], where, raw: true });
   return new Map(versions.map(({ siteId, siteFile }) => [siteId, siteFile]));
 }

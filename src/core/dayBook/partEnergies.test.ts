@@ -38,6 +38,25 @@ describe("strings and modules beside each other", () => {
     ];
   });
 
+  it("are held against what was of their kind on each day, where the array was changed", () => {
+    // On the first day s1 had two strings of half its size beside it, on the second one of its own.
+    const before = exampleSite((it) => {
+      it.strings = [it.strings[0], { ...it.strings[0], id: "s2", modules: 5 }, { ...it.strings[0], id: "old", modules: 5 }];
+    });
+    const book = bookOf(["s1", "s2", "old"].map(kWh), [
+      [10, 5, 5],
+      [10, 10, Number.NaN],
+    ]);
+    const parts = new PartEnergies(book, exampleSite(), [{ site: before, to: "2026-01-01" }]);
+    expect(parts.over(0, 2).map(({ scope, energy, overPeers }) => [scope, energy, overPeers])).toEqual([
+      ["s1", 20, 1],
+      ["s2", 15, 1],
+      ["old", 5, 1],
+    ]);
+    // Held against what is there now the old days would look like a fault.
+    expect(new PartEnergies(book, exampleSite()).over(0, 1).find(({ scope }) => scope === "s2")?.overPeers).toBe(0.5);
+  });
+
   it("are held against the middle one of the others on their plane, by their size", () => {
     const book = bookOf(["s1", "s2", "s3", "s4"].map(kWh), [[5, 10, 20, 1]]);
     const [s1, s2, s3, s4] = new PartEnergies(book, site).over(0, 1);

@@ -49,6 +49,18 @@ function planeOf(segments: readonly { plane: string; modules: number }[], place:
   return segments[segments.length - 1].plane;
 }
 
+/** An as-built that held before, and the last day on which it did, like "2025-05-30". */
+export interface EarlierSite {
+  site: SiteFile;
+  to: string;
+}
+
+function groupByKind(parts: readonly Part[]): Iterable<Part[]> {
+  const kinds = new Map<string, Part[]>();
+  for (const part of parts) kinds.set(part.kind, [...(kinds.get(part.kind) ?? []), part]);
+  return kinds.values();
+}
+
 /** The middle one of sorted numbers without one of them. @param but place of that one */
 function middleWithout(sorted: readonly number[], but: number): number {
   const at = (k: number) => sorted[k < but ? k : k + 1];
@@ -61,26 +73,37 @@ function middleWithout(sorted: readonly number[], but: number): number {
  * period come from running sums, so that a period can be drawn with the hand.
  */
 export class PartEnergies {
+  /** Each part as the last as-built that has it. */
   private readonly parts: Part[];
   /** Running sums by part and row, up to the row's beginning. */
   private readonly energy: Float64Array[];
   private readonly own: Float64Array[];
   private readonly others: Float64Array[];
 
-  constructor(book: DayBook, site: SiteFile) {
+  /**
+   * @param site as it is now @param earlier as-builts that held before, in time's order, each with its last day: a part is held against what was of its kind
+   *   on the day
+   */
+  constructor(book: DayBook, site: SiteFile, earlier: readonly EarlierSite[] = []) {
     const { rows } = book.shape;
-    this.parts = partsOf(book, site);
+    const epochs = [
+      ...earlier.map((one) => ({ endRow: book.rowOf(one.to) + 1, parts: partsOf(book, one.site) })),
+      { endRow: rows, parts: partsOf(book, site) },
+    ];
+    this.parts = [...new Map(epochs.flatMap(({ parts }) => parts).map((part) => [part.at, part])).values()].sort((a, b) => a.at - b.at);
+    const placeOf = new Map(this.parts.map(({ at }, k) => [at, k]));
     const sums = () => this.parts.map(() => new Float64Array(rows + 1));
     [this.energy, this.own, this.others] = [sums(), sums(), sums()];
-    const kinds = [...new Set(this.parts.map(({ kind }) => kind))].map((kind) =>
-      [...this.parts.keys()].filter((k) => this.parts[k].kind === kind),
-    );
+    const byKind = epochs.map(({ endRow, parts }) => ({ endRow, kinds: [...groupByKind(parts)] }));
     for (let row = 0; row < rows; row++) {
-      for (const places of kinds) {
-        const told = places.map((k) => ({ k, value: book.part(row, this.parts[k].at) })).filter(({ value }) => !Number.isNaN(value));
-        const ranked = told.map(({ k, value }) => ({ k, value, by: value / this.parts[k].size })).sort((a, b) => a.by - b.by);
+      for (const sum of [this.energy, this.own, this.others]) for (const one of sum) one[row + 1] = one[row];
+      for (const alike of byKind.find(({ endRow }) => row < endRow)?.kinds ?? []) {
+        const told = alike.map(({ at, size }) => ({ k: placeOf.get(at) as number, value: book.part(row, at), size }));
+        const ranked = told
+          .filter(({ value }) => !Number.isNaN(value))
+          .map(({ k, value, size }) => ({ k, value, by: value / size }))
+          .sort((a, b) => a.by - b.by);
         const sorted = ranked.map(({ by }) => by);
-        for (const k of places) for (const sum of [this.energy, this.own, this.others]) sum[k][row + 1] = sum[k][row];
         ranked.forEach(({ k, value, by }, rank) => {
           this.energy[k][row + 1] += value;
           if (ranked.length < 2) return;

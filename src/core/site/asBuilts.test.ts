@@ -57,6 +57,12 @@ describe("a place in two descriptions", () => {
       site.inverters[0].acRatedW = 8000;
       site.planes[0].tiltDeg = 35;
     });
-    expect(["s1", "s2", "s2.04", "inv1", "south"].map((scope) => isSameThing(scope, old, other))).toEqual([true, false, false, false, false]);
+    expect(["s1", "s2", "s2.04", "inv1", "south"].map((scope) => isSameThing(scope, old, other))).toEqual([
+      true,
+      false,
+      false,
+      false,
+      false,
+    ]);
   });
 });

@@ -43,6 +43,21 @@ function compareDays(a: string | null, b: string | null): number {
   return (a ?? "") < (b ?? "") ? -1 : (a ?? "") > (b ?? "") ? 1 : 0;
 }
 
+/**
+ * Everything that was ever built at a site, for what has to know every name: strings, inverters, planes and types of further as-builts beside those of the first.
+ * @param sites the one that is asked about first, at least one
+ */
+export function everBuilt([first, ...others]: readonly SiteFile[]): SiteFile {
+  const site = { ...first };
+  for (const other of others) {
+    for (const key of ["moduleTypes", "planes", "inverters", "strings"] as const) {
+      const more = (other[key] as { id: string }[]).filter(({ id }) => !(site[key] as { id: string }[]).some((one) => one.id === id));
+      if (more.length > 0) Object.assign(site, { [key]: [...site[key], ...more] });
+    }
+  }
+  return site;
+}
+
 /** Whether a place means the same thing in two descriptions of a site: an upgrade may keep a string's name for other modules. */
 export function isSameThing(scope: string, before: SiteFile, after: SiteFile): boolean {
   if (scope === "site" || scope.startsWith("meter.")) return true;

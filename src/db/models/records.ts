@@ -29,6 +29,8 @@ export class AsBuiltRecord extends Model<InferAttributes<AsBuiltRecord>, InferCr
   declare siteId: string;
   declare version: number;
   declare recordedAt: Date;
+  /** First calendar day at the site on which it was so, like "2026-03-14"; null for as long as the site stands. */
+  declare validFrom: CreationOptional<string | null>;
   declare note: string;
   /** The whole site file, unknown keys too. */
   declare siteFile: string;
@@ -164,6 +166,7 @@ export function initRecords(sequelize: Sequelize): void {
       siteId: text(),
       version: whole(),
       recordedAt: date(),
+      validFrom: { type: DataTypes.TEXT, allowNull: true },
       note: text(),
       siteFile: text(),
       actorId: text(),

@@ -1,6 +1,6 @@
 import { SiteRecord } from "@/db/models/records";
 import { readPacked } from "@/db/seriesStore";
-import { presentSite } from "../sites/asBuilt";
+import { heldAsBuilts, presentSite } from "../sites/asBuilt";
 import type { SiteContent } from "../work/taskTypes";
 
 /** Tries this often for a moment at which nothing changes while it is read. */
@@ -12,11 +12,12 @@ const MOST_TRIES = 5;
  */
 export async function siteContent(siteId: string): Promise<{ content: SiteContent; revision: number } | null> {
   for (let k = 0; k < MOST_TRIES; k++) {
-    const { text, revision } = await presentSite(siteId);
+    const { revision } = await presentSite(siteId);
+    const asBuilts = await heldAsBuilts(siteId);
     const weather = await readPacked(siteId, "weather");
     const production = await readPacked(siteId, "production");
     const after = await SiteRecord.findByPk(siteId, { attributes: ["revision"], raw: true });
-    if (after?.revision === revision) return { content: { siteText: text, weather, production }, revision };
+    if (after?.revision === revision) return { content: { asBuilts, weather, production }, revision };
   }
   return null;
 }

@@ -15,7 +15,7 @@ export function asStored({ key, summary, analysis }: { key: string; summary: Ana
     diagnosis: analysis ? JSON.stringify(analysis.diagnosis) : "",
     overview: analysis ? JSON.stringify(analysis.overview) : "",
     dayBook: Buffer.from(analysis?.dayBook ?? []),
-    frozen: analysis ? JSON.stringify(analysis.frozen) : "",
+    frozen: analysis?.frozen ? JSON.stringify(analysis.frozen) : "",
   };
 }
 

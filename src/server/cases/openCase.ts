@@ -1,5 +1,6 @@
 import type { Picture } from "@/core/changes/caseRecords";
 import type { BriefFields, Change } from "@/core/changes/change";
+import type { EarlierSite } from "@/core/dayBook/partEnergies";
 import { buildLedger, type Ledger, type LedgerEntry } from "@/core/diagnosis/ledger";
 import { NotFoundError } from "@/core/errors/errors";
 import { type Stop, walkFor } from "@/core/inspection/catalogue";
@@ -14,7 +15,7 @@ import { storedRecords } from "../field/storedChanges";
 import { type FindingView, standingFindings } from "../findings/findings";
 import { firmOf } from "../firm/firm";
 import { readOnce } from "../readCache";
-import { presentSite } from "../sites/asBuilt";
+import { earlierSites, presentSite } from "../sites/asBuilt";
 import { readBrief } from "./brief";
 
 /** All changes of a case's records, and its pictures. */
@@ -38,6 +39,8 @@ export interface CaseView {
   walk: Stop[];
   /** What was seen and stands. */
   findings: FindingView[];
+  /** As-builts that held before, in time's order, each with its last day. */
+  earlier: EarlierSite[];
   /** Everything that the records of the case are made of: a device lays what waits on it over these. */
   field: FieldRecords;
   /** The last analysis of the site, and how it stands to the present data. */
@@ -70,6 +73,7 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
   const record = await CaseRecord.findByPk(caseId);
   if (!record) throw new NotFoundError("case", caseId);
   const { site, version } = await presentSite(record.siteId);
+  const earlier = await earlierSites(record.siteId);
   const [{ changes, pictures, last, records }, state, calibrations, { firm }] = await Promise.all([
     storedRecords(caseId, readBrief(record)),
     analysisOf(actor, record.siteId),
@@ -86,6 +90,7 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
     closedAt: record.closedAt?.toISOString() ?? null,
     brief: records.brief.fields,
     site,
+    earlier,
     asBuiltVersion: version,
     walk: walkFor(site),
     findings,

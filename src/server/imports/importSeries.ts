@@ -9,7 +9,7 @@ import { type Actor, allow } from "../actor";
 import { freshAnalysisOf } from "../analysis/analysis";
 import { database } from "../database";
 import { type Job, startJob } from "../jobs/jobs";
-import { presentSite } from "../sites/asBuilt";
+import { siteWithGhosts } from "../sites/asBuilt";
 import { runTask } from "../work/pool";
 import { type Reading, readReading } from "./reading";
 
@@ -20,7 +20,7 @@ import { type Reading, readReading } from "./reading";
  */
 export async function startImport(actor: Actor, siteId: string, kind: SeriesKind, fileName: string, path: string): Promise<Job> {
   allow(actor, "manage");
-  const { site } = await presentSite(siteId);
+  const site = await siteWithGhosts(siteId);
   return startJob(actor, `Import ${fileName}`, async ({ signal, report, noReturn }) => {
     try {
       report(0.01, "Reading and checking every row");

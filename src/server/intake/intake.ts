@@ -11,7 +11,7 @@ import { readPacked } from "@/db/seriesStore";
 import { type Actor, allow } from "../actor";
 import { database, inTransaction } from "../database";
 import { type Job, startJob } from "../jobs/jobs";
-import { presentSite } from "../sites/asBuilt";
+import { presentSite, siteWithGhosts } from "../sites/asBuilt";
 import type { IntakePreview, IntakeTable } from "../work/intakeTypes";
 import { runTask } from "../work/pool";
 import { filePath, intakeFolder, putFile, removeIntakeFolder, removeOriginals, removeUnknownFolders } from "./intakeFiles";
@@ -104,7 +104,7 @@ export async function readIntake(actor: Actor, id: string): Promise<Job> {
   allow(actor, "manage");
   const view = await openIntake(actor, id);
   if (view.files.length === 0) throw new ConflictError("No file has been brought yet");
-  const { site } = await presentSite(view.siteId);
+  const site = await siteWithGhosts(view.siteId);
   const remembered = await rememberedMappings(view.siteId);
   const title = view.files.length === 1 ? `Read ${view.files[0].name}` : `Read ${view.files.length} files`;
   return startJob(actor, title, async ({ signal, report }) => {
@@ -160,7 +160,9 @@ export async function previewIntake(actor: Actor, id: string, table: number, map
       await IntakeRecord.update({ mappings: JSON.stringify(mappings) }, { where: { id }, transaction });
     });
   }
-  const { site } = await presentSite(view.siteId);
+  // Held against what was built when the data were made.
+  const [firstDay, lastDay] = proposed.days;
+  const site = await siteWithGhosts(view.siteId, ((firstDay + lastDay + 1) / 2) * DAY_MS);
   const stored = {
     production: await readPacked(view.siteId, "production", proposed.days),
     weather: await readPacked(view.siteId, "weather", proposed.days),

@@ -9,7 +9,7 @@ import { type Actor, allow } from "../actor";
 import { freshAnalysisOf } from "../analysis/analysis";
 import { database } from "../database";
 import { type Job, startJob } from "../jobs/jobs";
-import { presentSite } from "../sites/asBuilt";
+import { siteWithGhosts } from "../sites/asBuilt";
 import type { PackedKind } from "../work/intakeTypes";
 import { runTask } from "../work/pool";
 import { type IntakeView, mappingOf, openIntake, previewIntake } from "./intake";
@@ -35,7 +35,7 @@ export async function takeIn(actor: Actor, id: string, { tables, overlaps, clock
   const view = await openIntake(actor, id);
   const chosen = tables.map((table) => ({ table, mapping: mappingOf(view, table) }));
   for (const table of tables) await refuseUnanswered(actor, view, table, overlaps === undefined, !clockAsIs);
-  const { site } = await presentSite(view.siteId);
+  const site = await siteWithGhosts(view.siteId);
   const keep = overlaps === "site" ? await daysOfSite(view.siteId) : { production: {}, weather: {} };
   return startJob(actor, `Import ${view.files[0].name}`, async ({ signal, report, noReturn }) => {
     report(0.05, "Reading and checking every row");

@@ -1,5 +1,7 @@
 import { LRUCache } from "lru-cache";
 import type { ModuleShade } from "@/core/expected/moduleShade";
+import { dayName, localDay } from "@/core/series/localDay";
+import { heldVersions } from "@/core/site/asBuilts";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { type SunPath, sunPaths } from "@/core/sun/paths";
 import { AsBuiltRecord, CaseRecord } from "@/db/models/records";
@@ -16,7 +18,14 @@ import { type PresentSite, presentSite } from "./asBuilt";
 export interface SiteView {
   site: SiteFile;
   version: number;
-  versions: { version: number; recordedAt: string; note: string }[];
+  /** Newest first; of those that hold at any time with when: from no day as long as the site stands, to none from then on. */
+  versions: {
+    version: number;
+    recordedAt: string;
+    note: string;
+    validFrom: string | null;
+    holds: { from: string | null; to: string | null } | null;
+  }[];
   cases: { id: string; title: string; kind: string; openedAt: string; closedAt: string | null }[];
   imports: ImportView[];
   /** The last analysis, and how it stands to the present data. */
@@ -42,7 +51,7 @@ async function readSite(actor: Actor, siteId: string): Promise<SiteView> {
   const present = await presentSite(siteId);
   const year = new Date().getUTCFullYear();
   const [versions, cases, imports, state, shade] = await Promise.all([
-    AsBuiltRecord.findAll({ where: { siteId }, order: [["version", "DESC"]], attributes: ["version", "recordedAt", "note"] }),
+    AsBuiltRecord.findAll({ where: { siteId }, order: [["version", "DESC"]], attributes: ["version", "recordedAt", "note", "validFrom"] }),
     CaseRecord.findAll({ where: { siteId }, order: [["openedAt", "DESC"]] }),
     listImports(actor, siteId),
     analysisOf(actor, siteId),
@@ -51,7 +60,7 @@ async function readSite(actor: Actor, siteId: string): Promise<SiteView> {
   return {
     site: present.site,
     version: present.version,
-    versions: versions.map(({ version, recordedAt, note }) => ({ version, recordedAt: recordedAt.toISOString(), note })),
+    versions: versionViews(versions, present.site.location.timeZone),
     cases: cases.map(({ id, title, kind, openedAt, closedAt }) => ({
       id,
       title,
@@ -64,6 +73,17 @@ async function readSite(actor: Actor, siteId: string): Promise<SiteView> {
     sunPaths: sunPaths(present.site.location, year),
     shade,
   };
+}
+
+function versionViews(versions: readonly AsBuiltRecord[], timeZone: string): SiteView["versions"] {
+  const held = heldVersions(versions, timeZone);
+  const dayOf = (ms: number) => (Number.isFinite(ms) ? dayName(localDay(ms, timeZone)) : null);
+  return versions.map((one) => {
+    const times = held.find(({ asBuilt }) => asBuilt === one);
+    const { version, recordedAt, note, validFrom } = one;
+    const holds = times ? { from: dayOf(times.fromMs), to: dayOf(times.untilMs - 1) } : null;
+    return { version, recordedAt: recordedAt.toISOString(), note, validFrom, holds };
+  });
 }
 
 /** Shades worked out already, by description and year. */

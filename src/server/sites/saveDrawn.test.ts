@@ -9,8 +9,10 @@ import { AsBuiltRecord } from "@/db/models/records";
 import { type Actor, BUILT_IN_ACTOR as ME } from "../actor";
 import { closeDatabase } from "../database";
 import { dropModuleType, keepModuleTypes, moduleLibrary } from "../modules/moduleLibrary";
-import { presentSite, usualPlace } from "./asBuilt";
+import { earlierSites, heldAsBuilts, presentSite, siteWithGhosts, usualPlace, versionOf } from "./asBuilt";
+import { dateVersion } from "./dateVersion";
 import { saveDrawn } from "./saveDrawn";
+import { restoreVersion } from "./saveSite";
 
 const folder = mkdtempSync(join(tmpdir(), "irradant-drawn-"));
 const site = exampleSite();
@@ -60,6 +62,49 @@ describe("a drawn site", () => {
       details: { version: 2, differences: expect.arrayContaining([expect.objectContaining({ key: "albedo" })]) },
     });
     expect(await versions()).toBe(2);
+  });
+
+  it("holds from the day on which it was changed, and what it was before stays", async () => {
+    const wider = { ...tilted, strings: [...tilted.strings, { ...tilted.strings[0], id: "s3" }] };
+    const renamed = { ...wider, strings: wider.strings.map((one) => (one.id === "s2" ? { ...one, id: "s4" } : one)) };
+    expect(await saveDrawn(ME, wider, "A string more", 2, "2026-03-01")).toMatchObject({ version: 3 });
+    expect(await saveDrawn(ME, renamed, "Another", 3, "2026-06-01")).toMatchObject({ version: 4 });
+    const held = await heldAsBuilts(site.id);
+    expect(held.map(({ version, untilMs }) => [version, Number.isFinite(untilMs) ? new Date(untilMs).toISOString() : null])).toEqual([
+      [2, "2026-02-28T23:00:00.000Z"],
+      [3, "2026-05-31T22:00:00.000Z"],
+      [4, null],
+    ]);
+    await expect(saveDrawn(ME, wider, "Too early", 4, "2026-02-01")).rejects.toThrow(/version 4 began on 2026-06-01/);
+    // Data of a string that is no more are still known, by the description of their time first.
+    expect((await siteWithGhosts(site.id)).strings.map(({ id }) => id)).toEqual(["s1", "s4", "s3", "s2"]);
+    const early = await siteWithGhosts(site.id, Date.parse("2026-01-01"));
+    expect(early.strings.map(({ id }) => id)).toEqual(["s1", "s2", "s4", "s3"]);
+    expect((await earlierSites(site.id)).map(({ to }) => to)).toEqual(["2026-02-28", "2026-05-31"]);
+  });
+
+  it("is put right for a time that is over, and the present one stays what it is", async () => {
+    const righted = { ...tilted, albedo: 0.3 };
+    expect(await saveDrawn(ME, righted, "It was gravel then", 2)).toMatchObject({ version: 5 });
+    expect(await presentSite(site.id)).toMatchObject({ version: 4, validFrom: "2026-06-01" });
+    expect((await heldAsBuilts(site.id)).map(({ version }) => version)).toEqual([5, 3, 4]);
+    // What it took the place of is of no time any more.
+    await expect(saveDrawn(ME, tilted, "Late", 2)).rejects.toBeInstanceOf(ConflictError);
+    expect(await versionOf(site.id, 2)).toMatchObject({ version: 2, validFrom: null });
+    await expect(versionOf(site.id, 99)).rejects.toMatchObject({ kind: "not-found" });
+  });
+
+  it("gets another day, and the one it had back", async () => {
+    expect(await dateVersion(ME, site.id, 3, "2026-04-01")).toEqual({ before: "2026-03-01" });
+    expect((await earlierSites(site.id)).map(({ to }) => to)).toEqual(["2026-03-31", "2026-05-31"]);
+    expect(await dateVersion(ME, site.id, 3, "2026-03-01")).toEqual({ before: "2026-04-01" });
+    await expect(dateVersion(ME, site.id, 99, null)).rejects.toMatchObject({ kind: "not-found" });
+    await expect(dateVersion(READER, site.id, 3, null)).rejects.toBeInstanceOf(ForbiddenError);
+    // Going back to an older one changes what is there now, since its own day.
+    expect(await restoreVersion(ME, site.id, 1)).toMatchObject({ version: 6 });
+    expect(await presentSite(site.id)).toMatchObject({ version: 6, validFrom: "2026-06-01" });
+    await dateVersion(ME, site.id, 6, null);
+    expect((await presentSite(site.id)).version).toBe(4);
   });
 
   it("is not for readers", async () => {

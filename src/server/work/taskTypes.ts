@@ -12,9 +12,10 @@ import type { PackedImport } from "@/db/seriesStore";
 import type { IntakePreview, IntakeTable, PackedKind, PackIntakeRequest, PreviewIntakeRequest, ReadIntakeRequest } from "./intakeTypes";
 import type { KeptFrozen } from "./tasks/keptFrozen";
 
-/** A site's description and data as they are stored, to be read by a worker. */
+/** A site's descriptions and data as they are stored, to be read by a worker. */
 export interface SiteContent {
-  siteText: string;
+  /** The descriptions that hold at any time, in time's order; the last is the present one. */
+  asBuilts: { version: number; siteText: string; fromMs: number; untilMs: number }[];
   weather: PackedChannel[];
   production: PackedChannel[];
 }
@@ -31,7 +32,8 @@ export interface MadeAnalysis {
   diagnosis: Diagnosis;
   overview: Overview;
   dayBook: Uint8Array;
-  frozen: KeptFrozen;
+  /** Null where new days need a whole analysis. */
+  frozen: KeptFrozen | null;
 }
 
 export interface GoOnRequest extends SiteContent {

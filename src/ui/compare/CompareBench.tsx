@@ -59,7 +59,7 @@ function pictures(view: CaseView, { overview, diagnosis }: NonNullable<CaseView[
     {
       id: "parts",
       title: "Strings and modules",
-      body: <PartsLeaf site={site} revision={revision} overview={overview} photos={photosOf(view)} />,
+      body: <PartsLeaf site={site} earlier={view.earlier} revision={revision} overview={overview} photos={photosOf(view)} />,
     },
     {
       id: "scatter",

@@ -130,7 +130,7 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
             <h2 id="versions-title" className="text-lg">
               Versions
             </h2>
-            <VersionList siteId={site.id} versions={view.versions} timeZone={zone} />
+            <VersionList siteId={site.id} present={view.version} versions={view.versions} timeZone={zone} />
           </section>
           <section aria-labelledby="files-title">
             <h2 id="files-title" className="text-lg">

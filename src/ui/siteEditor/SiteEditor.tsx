@@ -21,12 +21,15 @@ import { WiringLeaf } from "./wiring/WiringLeaf";
 export function SiteEditor({
   site,
   version,
+  validFrom = null,
   library,
   usual,
   nowMs,
 }: {
   site: SiteFile | null;
   version: number | null;
+  /** First day of that version, null for as long as the site stands. */
+  validFrom?: string | null;
   library: ModuleType[];
   /** Zone and currency that a new site most likely has. */
   usual: { timeZone: string; currency: string | null };
@@ -42,10 +45,10 @@ export function SiteEditor({
   const [refused, setRefused] = useState<string[]>([]);
   useUndoKeys(state.undo, state.redo);
 
-  async function save(drawn: SiteFile, reason: string) {
+  async function save(drawn: SiteFile, reason: string, since: string) {
     setGoing(true);
     setRefused([]);
-    const query = new URLSearchParams({ reason, ...(version === null ? {} : { base: `${version}` }) });
+    const query = new URLSearchParams({ reason, ...(version === null ? {} : { base: `${version}`, since }) });
     const answer = await send<{ id: string; version: number }>(
       `/api/as-built?${query}`,
       "POST",
@@ -65,7 +68,7 @@ export function SiteEditor({
     roof: <RoofLeaf isNew={isNew} />,
     wiring: <WiringLeaf isNew={isNew} />,
     sky: <SkyLeaf nowMs={nowMs} />,
-    save: <SaveLeaf base={version} going={going} refused={refused} onSave={(drawn, reason) => void save(drawn, reason)} />,
+    save: <SaveLeaf base={version} validFrom={validFrom} going={going} refused={refused} onSave={(...told) => void save(...told)} />,
   };
   return (
     <EditorProvider value={{ ...state, plane: Math.min(plane, state.draft.planes.length - 1), showPlane, naming, name }}>

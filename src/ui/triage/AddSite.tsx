@@ -18,9 +18,9 @@ export function AddSite() {
   const [said, setSaid] = useState<string[]>([]);
   const [asked, setAsked] = useState<{ file: File; known: KnownSite } | null>(null);
 
-  async function take(file: File, as: "ask" | "new-version" | "new-site" = "ask") {
+  async function take(file: File, as: "ask" | "new-version" | "new-site" = "ask", since = "same") {
     setAsked(null);
-    const answer = await send<Saved>(`/api/sites?${new URLSearchParams({ name: file.name, as })}`, "POST", file);
+    const answer = await send<Saved>(`/api/sites?${new URLSearchParams({ name: file.name, as, since })}`, "POST", file);
     if (!("error" in answer)) {
       setSaid([savedWords(answer, as)]);
       router.refresh();
@@ -52,8 +52,8 @@ export function AddSite() {
       {asked ? (
         <KnownSiteQuestion
           known={asked.known}
-          onAnswer={(as) => {
-            if (as) return void take(asked.file, as);
+          onAnswer={(as, since) => {
+            if (as) return void take(asked.file, as, since);
             setAsked(null);
             setSaid(["Nothing was changed"]);
           }}

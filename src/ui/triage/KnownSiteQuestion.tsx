@@ -1,15 +1,29 @@
 "use client";
 
+import { useState } from "react";
+import { type SinceChoice, SinceWhen, sinceOf, UNSAID } from "../site/SinceWhen";
+
 /** What the server says of a site whose id a file has too. */
 export interface KnownSite {
   siteId: string;
   name: string;
   version: number;
+  /** First day of that version, null for as long as the site stands. */
+  validFrom: string | null;
   differences: { words: string; key: string; before: string; after: string }[];
 }
 
 /** Asks what a site file with a known id is to be, with what differs. Nothing has been changed yet. */
-export function KnownSiteQuestion({ known, onAnswer }: { known: KnownSite; onAnswer: (as: "new-version" | "new-site" | null) => void }) {
+export function KnownSiteQuestion({
+  known,
+  onAnswer,
+}: {
+  known: KnownSite;
+  /** @param since of a new version */
+  onAnswer: (as: "new-version" | "new-site" | null, since?: string) => void;
+}) {
+  const [choice, setChoice] = useState<SinceChoice>(UNSAID);
+  const since = sinceOf(choice);
   return (
     <section aria-label={`Is this ${known.name}?`} className="mt-4 max-w-4xl border-2 border-ink bg-raised p-4">
       <h2 className="text-lg">
@@ -40,9 +54,17 @@ export function KnownSiteQuestion({ known, onAnswer }: { known: KnownSite; onAns
           </tbody>
         </table>
       </section>
-      <div className="mt-3 flex flex-wrap gap-3">
-        <button type="button" className="button button-act" onClick={() => onAnswer("new-version")}>
-          The same site, changed: new version
+      <div className="mt-3">
+        <SinceWhen choice={choice} onChoose={setChoice} notBefore={known.validFrom} />
+      </div>
+      <div className="mt-2 flex flex-wrap gap-3">
+        <button
+          type="button"
+          className="button button-act"
+          disabled={since === null}
+          onClick={() => onAnswer("new-version", since ?? "same")}
+        >
+          The same site: new version
         </button>
         <button type="button" className="button" onClick={() => onAnswer("new-site")}>
           Another site: keep both

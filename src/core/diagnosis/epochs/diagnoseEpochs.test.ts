@@ -36,7 +36,10 @@ function story(before: object[], after: object[], told = /\.ac_w$/): { weather: 
   const channels = new Map<string, Float64Array>();
   for (const [name, values] of later.production.channels) {
     const first = earlier.production.channels.get(name) ?? new Float64Array(grid.count).fill(Number.NaN);
-    channels.set(name, Float64Array.from(values, (value, i) => (i < border ? first[i] : value)));
+    channels.set(
+      name,
+      Float64Array.from(values, (value, i) => (i < border ? first[i] : value)),
+    );
   }
   return { weather: earlier.weather, production: { grid, channels } };
 }

@@ -1,5 +1,5 @@
 import type { SourceNames } from "../../comparison/compare";
-import { commonShape, chainDayBooks, writeDayBook } from "../../dayBook/writeDayBook";
+import { chainDayBooks, commonShape, writeDayBook } from "../../dayBook/writeDayBook";
 import { RefusedError } from "../../errors/errors";
 import type { ModelOptions } from "../../expected/options";
 import type { Diagnosis } from "../../formats/diagnosisFile";
@@ -11,8 +11,8 @@ import type { Frozen } from "../onward/frozen";
 import { overviewOf } from "../overview";
 import type { Overview } from "../overviewSchema";
 import { cutSeries } from "./cutSeries";
-import { joinEpochs } from "./joinEpochs";
 import { joinEpochOverviews } from "./joinEpochOverviews";
+import { joinEpochs } from "./joinEpochs";
 
 /** A stretch of time with the as-built that held in it. */
 export interface Epoch {
@@ -92,7 +92,8 @@ export function diagnoseEpochs(
     diagnosis,
     overview: { ...joinEpochOverviews(told, dayBook), epochs: spans },
     dayBook: dayBook.book,
-    frozen: last.epoch === present ? { ...last.run.frozen, referenceKwh: told.reduce((sum, { run }) => sum + run.frozen.referenceKwh, 0) } : null,
+    frozen:
+      last.epoch === present ? { ...last.run.frozen, referenceKwh: told.reduce((sum, { run }) => sum + run.frozen.referenceKwh, 0) } : null,
   };
 }
 

@@ -6,27 +6,29 @@ import { causesOfBook } from "../onward/joinOverview";
 import { knownDays } from "../overview";
 import type { Overview } from "../overviewSchema";
 import { paceOf } from "../pace";
+import { added } from "./cascadeOver";
 import type { ToldEpoch } from "./diagnoseEpochs";
 
 /**
  * The sums of epochs as one: days one after the other, energies added. What is said of the present (recent days, units, calibrations) is of the last one alone.
  * @param told in time's order, at least one @param joined their day books, put together
  */
-export function joinEpochOverviews(told: readonly ToldEpoch[], joined: { shape: DayBookShape; book: Uint8Array }): Omit<Overview, "epochs"> {
+export function joinEpochOverviews(
+  told: readonly ToldEpoch[],
+  joined: { shape: DayBookShape; book: Uint8Array },
+): Omit<Overview, "epochs"> {
   const last = told[told.length - 1];
   const sums = {
     expectedKwh: told.flatMap(({ overview }) => overview.expectedKwh),
     measuredKwh: told.flatMap(({ overview }) => overview.measuredKwh),
   };
-  const stages = Object.keys(last.overview.cascade) as (keyof Cascade)[];
+  const cascade = told.map(({ overview }) => overview.cascade).reduce(added);
   return {
     ...last.overview,
     days: told.flatMap(({ overview }) => overview.days),
     ...sums,
     pace: paceOf(causesOfBook(joined), sums.expectedKwh),
-    cascade: Object.fromEntries(
-      stages.map((stage) => [stage, round(told.reduce((sum, { overview }) => sum + overview.cascade[stage], 0))]),
-    ) as Cascade,
+    cascade: Object.fromEntries(Object.entries(cascade).map(([stage, kwh]) => [stage, round(kwh)])) as Cascade,
     band: expectedBand(last.run.comparison.weather, knownDays(sums)),
     dayBook: joined.shape,
   };

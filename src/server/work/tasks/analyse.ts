@@ -1,14 +1,12 @@
 import { createHash } from "node:crypto";
-import { writeDayBook } from "@/core/dayBook/writeDayBook";
-import { diagnose } from "@/core/diagnosis/diagnose";
-import { overviewOf } from "@/core/diagnosis/overview";
+import { diagnoseEpochs } from "@/core/diagnosis/epochs/diagnoseEpochs";
 import { noAnalysisSummary, summaryOf } from "@/core/diagnosis/summary";
 import { RefusedError } from "@/core/errors/errors";
-import { readSiteFile } from "@/core/formats/siteFile";
 import { assembleSeries } from "@/db/assembleSeries";
 import type { PackedChannel } from "@/db/packedDays";
 import type { Report } from "../asTask";
 import type { AnalyseReply, AnalyseRequest, SiteContent } from "../taskTypes";
+import { epochsOf } from "./epochsOf";
 import { historyKey } from "./historyKey";
 
 /** What sources are called in the diagnosis's own refusals. */
@@ -25,19 +23,12 @@ export function runAnalyse({ code, knownKey, ...content }: AnalyseRequest, repor
     return { key, same: false, summary: noAnalysisSummary(missing, null), analysis: null };
   }
   try {
-    const site = readSiteFile(content.siteText, "the site's description");
-    const run = diagnose(site, weather, production, SOURCES, undefined, report);
-    const overview = overviewOf(run);
+    const { diagnosis, overview, dayBook, frozen } = diagnoseEpochs(epochsOf(content), weather, production, SOURCES, undefined, report);
     return {
       key,
       same: false,
-      summary: summaryOf(run.diagnosis, overview),
-      analysis: {
-        diagnosis: run.diagnosis,
-        overview,
-        dayBook: writeDayBook(run, overview.dayBook),
-        frozen: { historyKey: historyKey(content, run.frozen.untilMs), frozen: run.frozen },
-      },
+      summary: summaryOf(diagnosis, overview),
+      analysis: { diagnosis, overview, dayBook, frozen: frozen && { historyKey: historyKey(content, frozen.untilMs), frozen } },
     };
   } catch (error) {
     if (!(error instanceof RefusedError)) throw error;
@@ -46,8 +37,8 @@ export function runAnalyse({ code, knownKey, ...content }: AnalyseRequest, repor
 }
 
 /** Fingerprint of everything that an analysis is made from. */
-function contentKey({ siteText, weather, production }: SiteContent): string {
-  const hash = createHash("sha256").update(siteText).update("\0");
+function contentKey({ asBuilts, weather, production }: SiteContent): string {
+  const hash = createHash("sha256").update(JSON.stringify(asBuilts)).update("\0");
   const add = (kind: string, channels: readonly PackedChannel[]) => {
     for (const { name, days } of channels) {
       hash.update(`${kind}/${name}\0`);

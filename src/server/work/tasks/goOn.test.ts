@@ -18,7 +18,8 @@ function content(count: number, change: (name: string, values: Float64Array) => 
       change(name, own);
       return { name, days: packDays(own, { ...grid, count }, name) };
     });
-  return { siteText: writeSiteFile(site), weather: packed(weather), production: packed(production) };
+  const asBuilts = [{ version: 1, siteText: writeSiteFile(site), fromMs: Number.NEGATIVE_INFINITY, untilMs: Number.POSITIVE_INFINITY }];
+  return { asBuilts, weather: packed(weather), production: packed(production) };
 }
 
 const perDay = DAY_MS / production.grid.stepMs;
@@ -48,7 +49,14 @@ it("doesn't where the past has changed, be it one value, or the description", ()
     if (name === "inv1.ac_w") values[5 * perDay + 48] += 1;
   });
   expect(runGoOn({ ...changed, stored })).toBeNull();
-  const { siteText, ...data } = content(whole);
-  expect(runGoOn({ ...data, siteText: `${siteText} `, stored })).toBeNull();
+  const { asBuilts, ...data } = content(whole);
+  expect(runGoOn({ ...data, asBuilts: [{ ...asBuilts[0], siteText: `${asBuilts[0].siteText} ` }], stored })).toBeNull();
+  // Another as-built before the present one changes the past too.
+  const borderMs = production.grid.startMs + 10 * DAY_MS;
+  const two = [
+    { ...asBuilts[0], untilMs: borderMs },
+    { ...asBuilts[0], version: 2, fromMs: borderMs },
+  ];
+  expect(runGoOn({ ...data, asBuilts: two, stored })).toBeNull();
   expect(runGoOn({ ...content(early), stored })).toBeNull();
 });

@@ -3,15 +3,16 @@ import { goOn } from "@/core/diagnosis/onward/goOn";
 import { joinOverview } from "@/core/diagnosis/onward/joinOverview";
 import { summaryOf } from "@/core/diagnosis/summary";
 import { RefusedError } from "@/core/errors/errors";
-import { readSiteFile } from "@/core/formats/siteFile";
 import { assembleSeries } from "@/db/assembleSeries";
 import type { PackedChannel } from "@/db/packedDays";
 import type { GoOnRequest, TaskReply } from "../taskTypes";
 import { SOURCES } from "./analyse";
+import { epochsOf } from "./epochsOf";
 import { historyKey } from "./historyKey";
 
 /** Goes on with an analysis over days that were only added. */
 export function runGoOn({ stored, ...content }: GoOnRequest): TaskReply<"goOn"> {
+  if (!stored.frozen) return null;
   const { historyKey: past, frozen } = stored.frozen;
   if (historyKey(content, frozen.untilMs) !== past) return null;
   // The look back begins at a day of the site's own, which may be another by universal time.
@@ -20,7 +21,7 @@ export function runGoOn({ stored, ...content }: GoOnRequest): TaskReply<"goOn"> 
   const production = assembleSeries(since(content.production, firstDay));
   if (!weather || !production) return null;
   try {
-    const site = readSiteFile(content.siteText, "the site's description");
+    const { site } = epochsOf({ asBuilts: content.asBuilts.slice(-1) })[0];
     const run = goOn(frozen, stored.diagnosis, site, weather, production, SOURCES);
     if (!run) return null;
     const { diagnosis } = run;

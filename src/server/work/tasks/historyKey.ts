@@ -3,9 +3,9 @@ import { DAY_MS } from "@/core/constants";
 import { bytesPerValue, type PackedChannel } from "@/db/packedDays";
 import type { SiteContent } from "../taskTypes";
 
-/** Fingerprint of a site's description and of its data before an instant: the same as long as days are only added. */
-export function historyKey({ siteText, weather, production }: SiteContent, untilMs: number): string {
-  const hash = createHash("sha256").update(siteText).update("\0");
+/** Fingerprint of a site's descriptions and of its data before an instant: the same as long as days are only added. */
+export function historyKey({ asBuilts, weather, production }: SiteContent, untilMs: number): string {
+  const hash = createHash("sha256").update(JSON.stringify(asBuilts)).update("\0");
   const add = (kind: string, channels: readonly PackedChannel[]) => {
     for (const { name, days } of channels) {
       const past = days.filter(({ day, phaseMs }) => day * DAY_MS + phaseMs < untilMs);

@@ -32,12 +32,12 @@ export function DaysLeaf({
 }: {
   siteId: string;
   revision: string;
-  overview: Pick<Overview, "days" | "expectedKwh" | "measuredKwh" | "dayBandPct" | "dayBook">;
+  overview: Pick<Overview, "days" | "expectedKwh" | "measuredKwh" | "dayBandPct" | "dayBook" | "epochs">;
   spans: readonly CauseSpan[];
   /** Which cause is marked where none is picked. */
   chief: { cause: CauseId; scope: string } | null;
 }) {
-  const { days, expectedKwh, measuredKwh, dayBandPct } = overview;
+  const { days, expectedKwh, measuredKwh, dayBandPct, epochs } = overview;
   const { selection, select } = useSelection();
   const { range, setRange } = usePeriod(days);
   const { book, trouble } = useDayBook(siteId, overview.dayBook, revision);
@@ -67,6 +67,7 @@ export function DaysLeaf({
           points={points}
           bandPct={dayBandPct}
           marked={stretches.length > 0 && marked ? { cause: marked.cause, stretches } : null}
+          borders={epochs.flatMap(({ from }) => (from ? days.findIndex((day) => day >= from) : []))}
           pickedDay={selection.day}
           onPick={(day) => select({ day: selection.day === day ? null : day })}
           tools={
@@ -80,6 +81,13 @@ export function DaysLeaf({
               <Legend />
               <WeatherLegend />
               {own.length > 0 ? <span>marked: {own[0].title}</span> : null}
+              {epochs.map(({ version, from }) =>
+                from ? (
+                  <span key={version}>
+                    ┊ from {dayText(from)} on held against as-built {version}
+                  </span>
+                ) : null,
+              )}
             </>
           }
         >
@@ -88,6 +96,14 @@ export function DaysLeaf({
           <RibbonPicture book={book} from={range.from} to={range.to} unit={unit} height={HEIGHTS.ribbon} />
         </TimeStack>
       </div>
+      {epochs.map(({ version, from, to, refused }) =>
+        refused ? (
+          <p key={version} className="border-l-4 border-watch bg-raised p-3">
+            Nothing is told of the days {from ? `from ${dayText(from)} ` : ""}
+            {to ? `until ${dayText(to)}` : "on"}, held against as-built {version}: {refused}
+          </p>
+        ) : null,
+      )}
       <PeriodBrush days={days} expectedKwh={expectedKwh} measuredKwh={measuredKwh} range={range} onRange={setRange} rests />
       {selection.day && book ? <DayHours book={book} day={selection.day} unit={unit} height={HEIGHTS.hours} /> : null}
     </div>

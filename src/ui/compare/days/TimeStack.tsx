@@ -13,6 +13,7 @@ export function TimeStack({
   points,
   bandPct,
   marked,
+  borders,
   pickedDay,
   onPick,
   tools,
@@ -23,6 +24,8 @@ export function TimeStack({
   bandPct: number;
   /** Days of the cause that is marked, with its hatch. */
   marked: { cause: CauseId; stretches: readonly Stretch[] } | null;
+  /** Places, among the days, of those from which on another as-built holds. */
+  borders: readonly number[];
   pickedDay: string | null;
   onPick: (day: string) => void;
   tools: React.ReactNode;
@@ -57,6 +60,20 @@ export function TimeStack({
       <div className="relative select-none">
         {marked ? <CauseTrack {...marked} points={points} /> : null}
         {children}
+        {borders.map((day) => {
+          const at = points.findIndex(({ last }) => last >= day);
+          // Before the first point there is nothing to be parted from.
+          if (at < 1) return null;
+          const left = `calc(${LEFT}px + (100% - ${LEFT + RIGHT}px) * ${at / count})`;
+          return (
+            <span
+              key={day}
+              className="pointer-events-none absolute inset-y-0 -ml-px border-l-2 border-ink border-dashed"
+              style={{ left }}
+              aria-hidden="true"
+            />
+          );
+        })}
         {picked >= 0 ? <Line left={place(picked)} strong /> : null}
         {at !== null ? <Line left={place(Math.min(at, count - 1))} /> : null}
         <div

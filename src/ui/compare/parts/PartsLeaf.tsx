@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import type { DayBook } from "@/core/dayBook/dayBook";
-import { PartEnergies, type PartEnergy } from "@/core/dayBook/partEnergies";
+import { type EarlierSite, PartEnergies, type PartEnergy } from "@/core/dayBook/partEnergies";
 import type { Overview } from "@/core/diagnosis/overviewSchema";
 import { modulesInPlane } from "@/core/plane/layout";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -25,11 +25,14 @@ const HEIGHT = 200;
 /** Strings against each other, modules where they lie with their energies, and a day played through. */
 export function PartsLeaf({
   site,
+  earlier,
   revision,
   overview,
   photos,
 }: {
   site: SiteFile;
+  /** As-builts that held before. */
+  earlier: readonly EarlierSite[];
   revision: string;
   overview: Pick<Overview, "days" | "expectedKwh" | "measuredKwh" | "dayBook">;
   photos: readonly DayPhoto[];
@@ -40,7 +43,7 @@ export function PartsLeaf({
   const { book, trouble } = useDayBook(site.id, dayBook, revision);
   const strings = dayBook.parts.filter(({ scope }) => !scope.includes(".")).map(({ scope }) => scope);
   const withModules = dayBook.parts.some(({ scope }) => scope.includes("."));
-  const energies = useMemo(() => (book ? new PartEnergies(book, site) : null), [book, site]);
+  const energies = useMemo(() => (book ? new PartEnergies(book, site, earlier) : null), [book, site, earlier]);
   const parts = useMemo(() => energies?.over(range.from, range.to + 1) ?? [], [energies, range.from, range.to]);
   const shares = useMemo(
     () => new Map(parts.flatMap(({ scope, overPeers }) => (overPeers === null ? [] : [[scope, overPeers] as const]))),

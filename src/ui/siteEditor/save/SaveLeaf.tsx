@@ -6,32 +6,38 @@ import type { SiteFile } from "@/core/site/siteSchema";
 import { SITE_WORDS } from "@/core/site/siteWords";
 import { choose } from "../../selection/useSelection";
 import { DesignLimits } from "../../site/DesignLimits";
+import { type SinceChoice, SinceWhen, sinceOf, UNSAID } from "../../site/SinceWhen";
 import { useEditor } from "../EditorContext";
 import { EDITOR_LEAVES, leafOf } from "./leafOf";
 
 /** What is still missing, what the design breaks, and saving. */
 export function SaveLeaf({
   base,
+  validFrom,
   going,
   refused,
   onSave,
 }: {
   base: number | null;
+  /** First day of the version that was opened, null for as long as the site stands. */
+  validFrom: string | null;
   going: boolean;
   refused: readonly string[];
-  onSave: (site: SiteFile, reason: string) => void;
+  onSave: (site: SiteFile, reason: string, since: string) => void;
 }) {
   const { read, changed, draft, name } = useEditor();
   // Who has been here wants to see at the fields what lacks.
   useEffect(name, [name]);
   const [reason, setReason] = useState(base === null ? "As built" : "");
+  const [choice, setChoice] = useState<SinceChoice>(base === null ? { kind: "same" } : UNSAID);
+  const since = sinceOf(choice);
   const { site, faults } = read;
   const nothing = base !== null && !changed;
   return (
     <div className="grid gap-6 lg:grid-cols-2">
       <section aria-labelledby="save-title" className="min-w-0">
         <h2 id="save-title" className="mb-1 font-semibold">
-          {base === null ? "A new site" : `Version ${base + 1}`}
+          {base === null ? "A new site" : "A new version"}
         </h2>
         <div className="border-t-2 border-ink pt-2">
           {faults.length > 0 ? (
@@ -55,9 +61,10 @@ export function SaveLeaf({
             className="mt-3 grid gap-2"
             onSubmit={(event) => {
               event.preventDefault();
-              if (site && reason.trim() && !nothing) onSave(site, reason.trim());
+              if (site && reason.trim() && since && !nothing) onSave(site, reason.trim(), since);
             }}
           >
+            {base === null ? null : <SinceWhen choice={choice} onChoose={setChoice} notBefore={validFrom} />}
             <label htmlFor="save-reason" className="caption">
               Why, for the history
             </label>
@@ -71,7 +78,11 @@ export function SaveLeaf({
               onChange={(event) => setReason(event.target.value)}
             />
             <p>
-              <button type="submit" className="button button-act" disabled={going || site === null || nothing || reason.trim() === ""}>
+              <button
+                type="submit"
+                className="button button-act"
+                disabled={going || site === null || nothing || since === null || reason.trim() === ""}
+              >
                 {base === null ? "Save the site" : "Save as a new version"}
               </button>
             </p>

@@ -3,7 +3,7 @@ import { pathId } from "@/app/pathId";
 import { isTrouble, orTrouble } from "@/app/trouble";
 import { NotFoundError } from "@/core/errors/errors";
 import { openIntake, waitingIntakes } from "@/server/intake/intake";
-import { presentSite } from "@/server/sites/asBuilt";
+import { siteWithGhosts } from "@/server/sites/asBuilt";
 import { IntakePage } from "@/ui/intake/IntakePage";
 import { TroublePanel } from "@/ui/status/TroublePanel";
 
@@ -18,7 +18,7 @@ export default async function Page({ params, searchParams }: Props) {
   const loaded = await orTrouble(async () => {
     const actor = await currentActor();
     const siteId = pathId(id, "site");
-    const { site } = await presentSite(siteId);
+    const site = await siteWithGhosts(siteId);
     // One that was taken in or let go since is no trouble: the page begins anew.
     const view = intake
       ? await openIntake(actor, pathId(intake, "intake")).catch((error: unknown) =>
