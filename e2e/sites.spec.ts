@@ -136,3 +136,52 @@ test("a case whose store is spoiled says so, and the others stand", async ({ pag
   await page.goto("/nothing/here");
   await expect(page.getByRole("heading", { name: "Nothing is here" })).toBeVisible();
 });
+
+test("an upgrade has its day: what was before is held against the old as-built, and its day can be moved and moved back", async ({
+  page,
+  demo,
+}) => {
+  const site = JSON.parse(await readFile(demoFile(demo, "larch-house.site.json"), "utf8"));
+  const stronger = { ...site.moduleTypes[0], id: "stronger", pmaxW: site.moduleTypes[0].pmaxW + 20 };
+  const upgraded = {
+    ...site,
+    moduleTypes: [...site.moduleTypes, stronger],
+    strings: site.strings.map((one: { id: string }) => (one.id === "s1" ? { ...one, moduleType: "stronger" } : one)),
+  };
+  const { period } = await (await page.request.get("/api/sites/larch-house/diagnosis")).json();
+  const day = new Date(Date.parse(period.to) - 20 * 86_400_000).toISOString().slice(0, 10);
+  const words = new Date(day).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
+  await page.goto("/", { waitUntil: "networkidle" });
+  await page
+    .getByLabel(/Add a site from its file/)
+    .setInputFiles({ name: "larch.site.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(upgraded)) });
+  const question = page.getByRole("region", { name: /Is this/ });
+  await question.getByLabel("First day with the change").fill(day);
+  await question.getByRole("button", { name: "The same site: new version" }).click();
+  await expect(page.getByRole("region", { name: "Add a site" }).getByRole("status")).toContainText("recorded");
+  await page.goto(`${LARCH_CASE}/compare`);
+  await expect(page.getByText(`from ${words} on held against as-built`)).toBeVisible();
+  const told = await (await page.request.get("/api/sites/larch-house/diagnosis")).json();
+  expect(told.period).toEqual(period);
+  // The string that gave nothing before still does: its modules are the same.
+  expect(
+    told.causes.filter(({ cause, scope }: { cause: string; scope: string }) => cause === "string-open" && scope === "s2"),
+  ).toHaveLength(1);
+
+  await page.goto("/sites/larch-house", { waitUntil: "networkidle" });
+  const versions = page.getByRole("region", { name: "Versions" }).getByRole("listitem");
+  await expect(versions.first()).toContainText(`present, from ${words} on`);
+  await expect(versions.filter({ hasText: "held until" })).toHaveCount(1);
+  await versions.first().getByText("Holds from another day").click();
+  await versions.first().getByRole("button", { name: "From the beginning" }).click();
+  await expect(versions.filter({ hasText: "held until" })).toHaveCount(0);
+  await expect(versions.first()).toContainText("present, on all days");
+  await page.getByRole("region", { name: "Versions" }).getByRole("button", { name: "Undo" }).click();
+  await expect(versions.first()).toContainText(`present, from ${words} on`);
+  await versions
+    .filter({ hasText: "held until" })
+    .getByRole("link", { name: /^Draw version/ })
+    .click();
+  await page.getByRole("navigation", { name: "Leaves" }).getByRole("link", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Nothing differs from what is stored.")).toBeVisible();
+});

@@ -43,7 +43,7 @@ export function SinceWhen({
         <input
           type="date"
           aria-label="First day with the change"
-          className="field"
+          className="field w-44"
           value={day}
           min={notBefore ?? undefined}
           onChange={(event) => onChoose({ kind: "day", day: event.target.value })}

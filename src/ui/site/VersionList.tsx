@@ -71,7 +71,7 @@ export function VersionList({
                 </button>
               </>
             )}
-            {versions.length > 1 ? (
+            {versions.length > 1 && one.holds ? (
               <DayForm key={one.validFrom} version={one} onDate={(validFrom) => void date(one.version, validFrom)} />
             ) : null}
           </li>
@@ -94,7 +94,9 @@ function DayForm({ version: { version, validFrom }, onDate }: { version: Version
   const [day, setDay] = useState(validFrom ?? "");
   return (
     <details className="basis-full">
-      <summary className="caption flex min-h-7 w-fit cursor-pointer items-center max-desk:min-h-11">Holds from another day</summary>
+      <summary className="flex min-h-7 w-fit cursor-pointer items-center text-act text-sm underline max-desk:min-h-11">
+        Holds from another day
+      </summary>
       <form
         className="flex flex-wrap items-center gap-2 pb-1"
         onSubmit={(event) => {
@@ -105,7 +107,7 @@ function DayForm({ version: { version, validFrom }, onDate }: { version: Version
         <input
           type="date"
           aria-label={`First day of version ${version}`}
-          className="field"
+          className="field w-44"
           value={day}
           onChange={(event) => setDay(event.target.value)}
         />
