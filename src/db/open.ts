@@ -18,9 +18,11 @@ import { intakes } from "./migrations/0008-intakes";
 import { moduleTypes } from "./migrations/0009-module-types";
 import { daySums } from "./migrations/0010-day-sums";
 import { validFrom } from "./migrations/0011-valid-from";
+import { registers } from "./migrations/0012-registers";
 import { initIntakes } from "./models/intakes";
 import { initModuleTypes } from "./models/moduleTypes";
 import { initRecords } from "./models/records";
+import { initRegisters } from "./models/registers";
 import { relate } from "./models/relations";
 import { initSeries } from "./models/series";
 
@@ -33,7 +35,7 @@ import { initSeries } from "./models/series";
  */
 export async function openDatabase(folder: string, onBroken?: () => void): Promise<Sequelize> {
   try {
-    for (const name of ["photos", "incoming", "intakes"]) makeFolder(join(/* turbopackIgnore: true */ folder, name));
+    for (const name of ["photos", "incoming", "intakes", "archives"]) makeFolder(join(/* turbopackIgnore: true */ folder, name));
     await access(folder, constants.W_OK);
   } catch (error) {
     throw new UnavailableError(`The data folder ${folder} can't be written: ${(error as NodeJS.ErrnoException).code ?? error}`);
@@ -101,13 +103,27 @@ export function bindModels(sequelize: Sequelize): void {
   initSeries(sequelize);
   initIntakes(sequelize);
   initModuleTypes(sequelize);
+  initRegisters(sequelize);
   relate();
 }
 
 /** Brings the tables to the newest migration. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
-    migrations: [first, calibrations, authorsAndContent, changes, frozen, dayBook, firm, intakes, moduleTypes, daySums, validFrom],
+    migrations: [
+      first,
+      calibrations,
+      authorsAndContent,
+      changes,
+      frozen,
+      dayBook,
+      firm,
+      intakes,
+      moduleTypes,
+      daySums,
+      validFrom,
+      registers,
+    ],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

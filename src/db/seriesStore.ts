@@ -42,14 +42,15 @@ export async function storeImports(
   await write(
     sequelize,
     async (transaction) => {
-      for (const packed of imports) await storeOne(packed, transaction);
+      for (const packed of imports) await storeImportIn(packed, transaction);
       await beforeCommit?.(transaction);
     },
     PATIENCE_MS.import,
   );
 }
 
-async function storeOne(packed: PackedImport, transaction: Transaction): Promise<void> {
+/** The same within a transaction that keeps more than it. */
+export async function storeImportIn(packed: PackedImport, transaction: Transaction): Promise<void> {
   await ImportRecord.create(
     {
       id: packed.id,
@@ -102,7 +103,7 @@ async function storeChannel(
 }
 
 /** Stores days with what each adds up to. */
-async function putDays(
+export async function putDays(
   rows: readonly InferCreationAttributes<SeriesDayRecord>[],
   nameOf: (channelId: number) => string,
   transaction: Transaction,
@@ -146,8 +147,9 @@ export async function readPacked(
   siteId: string,
   kind: "production" | "weather",
   between?: readonly [first: number, last: number],
+  transaction?: Transaction,
 ): Promise<PackedChannel[]> {
-  const channels = await ChannelRecord.findAll({ where: { siteId, kind }, order: [["id", "ASC"]], raw: true });
+  const channels = await ChannelRecord.findAll({ where: { siteId, kind }, order: [["id", "ASC"]], raw: true, transaction });
   const packed: PackedChannel[] = [];
   for (const { id, name } of channels) {
     const days = await SeriesDayRecord.findAll({
@@ -155,6 +157,7 @@ export async function readPacked(
       where: { channelId: id, ...(between ? { day: { [Op.between]: [...between] } } : {}) },
       order: [["day", "ASC"]],
       raw: true,
+      transaction,
     });
     if (days.length > 0) packed.push({ name, days });
   }
@@ -162,6 +165,6 @@ export async function readPacked(
 }
 
 /** All values of a site of one kind; see `assembleSeries`. @returns null where there are none */
-export async function loadSeries(siteId: string, kind: "production" | "weather"): Promise<Series | null> {
-  return assembleSeries(await readPacked(siteId, kind));
+export async function loadSeries(siteId: string, kind: "production" | "weather", transaction?: Transaction): Promise<Series | null> {
+  return assembleSeries(await readPacked(siteId, kind, undefined, transaction));
 }

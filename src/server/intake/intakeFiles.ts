@@ -29,9 +29,12 @@ export async function putFile(intakeId: string, place: number, name: string, bod
   }
 }
 
-/** Where a file lies as it came, packed. */
+/** What a file is called as it came, packed. */
+export const originalName = (intakeId: string, place: number): string => `${intakeId}-${place}.gz`;
+
+/** Where it lies. */
 export function originalPath(intakeId: string, place: number): string {
-  return join(dataFolder(), "originals", `${intakeId}-${place}.gz`);
+  return join(dataFolder(), "originals", originalName(intakeId, place));
 }
 
 /** Of zlib's levels the quickest: a table packs to a sixth of its size, the best one to an eighth in five times the time. */
