@@ -1,6 +1,7 @@
 import { currentActor } from "@/app/actor";
 import { isTrouble, orTrouble } from "@/app/trouble";
 import { triage } from "@/server/triage";
+import { TakeArchive } from "@/ui/archive/TakeArchive";
 import { RefreshWhile } from "@/ui/status/RefreshWhile";
 import { TroublePanel } from "@/ui/status/TroublePanel";
 import { AddSite } from "@/ui/triage/AddSite";
@@ -24,6 +25,7 @@ export default async function TriagePage() {
       <TriageSheet rows={rows} today={new Date().toISOString()} />
       {rows.some(({ working }) => working) ? <RefreshWhile /> : null}
       <AddSite />
+      <TakeArchive />
     </main>
   );
 }

@@ -14,6 +14,8 @@ import { firm } from "./migrations/0007-firm";
 import { intakes } from "./migrations/0008-intakes";
 import { moduleTypes } from "./migrations/0009-module-types";
 import { daySums } from "./migrations/0010-day-sums";
+import { validFrom } from "./migrations/0011-valid-from";
+import { registers } from "./migrations/0012-registers";
 import { CalibrationRecord, ChangeRecord, SiteRecord } from "./models/records";
 import { openDatabase } from "./open";
 import { packDays } from "./packedDays";
@@ -125,6 +127,10 @@ it("adds up the days that were stored before there were sums, and leaves them as
 it("can go back step by step and leave nothing behind", async () => {
   const sequelize = await openDatabase(folder);
   const context = sequelize.getQueryInterface();
+  await registers.down({ context });
+  expect(await tables(sequelize)).not.toContain("registers");
+  await validFrom.down({ context });
+  expect(await columns(sequelize, "as_built")).not.toContain("validFrom");
   await daySums.down({ context });
   expect(await tables(sequelize)).not.toContain("day_sums");
   await moduleTypes.down({ context });

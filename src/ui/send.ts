@@ -11,6 +11,9 @@ export interface Refusal {
   details?: Record<string, unknown>;
 }
 
+/** Whether an answer is a refusal. */
+export const isRefusal = (answer: object): answer is Refusal => "error" in answer;
+
 /**
  * Sends JSON, or a file as it is, to a route of this application.
  * @param signal calls the request off; what comes back then is of no use

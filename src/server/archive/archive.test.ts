@@ -227,8 +227,8 @@ describe("a site's archive", () => {
     const before = await everything();
     const asked = await brought(archive);
     expect((await archiveView(ME, asked.id)).differences).toEqual([
-      { words: "As-built versions", onlyHere: ["version 3"], onlyInArchive: [], otherwise: ["since when and why"] },
-      { words: "Cases", onlyHere: ["later"], onlyInArchive: [], otherwise: [] },
+      { words: "As-built versions", onlyHere: ["version 3"], onlyInArchive: [], otherwise: [] },
+      { words: "Cases", onlyHere: ["Later"], onlyInArchive: [], otherwise: [] },
     ]);
     expect(await everything()).toEqual(before);
     expect(await ended(await replaceFromArchive(ME, asked.id))).toMatchObject({ state: "done" });

@@ -5,7 +5,7 @@ import { z } from "zod";
 import { DAY_MS } from "@/core/constants";
 import { ConflictError, NotFoundError } from "@/core/errors/errors";
 import { siteName } from "@/core/site/lookups";
-import { SiteRecord } from "@/db/models/records";
+import { CaseRecord, SiteRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
 import { freshAnalysisOf } from "../analysis/analysis";
 import { database, dataFolder } from "../database";
@@ -77,7 +77,7 @@ export async function bringArchive(actor: Actor, name: string, body: ReadableStr
           return `${contents.siteName} taken in`;
         }
         const here = await entryHashes(contents.siteId, { signal: control.signal });
-        const differences = archiveDifferences(here, archive.manifest.entries);
+        const differences = archiveDifferences(here, archive.manifest.entries, await titlesOf(contents));
         const state = differences.length === 0 ? "same" : "asks";
         await keep({ ...about, state, differences, former: null });
         return state === "same" ? `${contents.siteName} is here just as in the archive` : `${contents.siteName} is here already, otherwise`;
@@ -153,6 +153,12 @@ async function withArchive<T>(
   } finally {
     archive.close();
   }
+}
+
+/** What cases are called, here and in an archive. */
+async function titlesOf({ siteId, cases }: ArchiveContents): Promise<Map<string, string>> {
+  const here = await CaseRecord.findAll({ where: { siteId }, attributes: ["id", "title"], raw: true });
+  return new Map([...cases, ...here].map(({ id, title }) => [id, title]));
 }
 
 async function store(actor: Actor, archive: ReadArchive, contents: ArchiveContents, replace: boolean, control: Control): Promise<void> {

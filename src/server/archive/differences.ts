@@ -10,53 +10,52 @@ export interface ArchiveDifference {
   otherwise: string[];
 }
 
-const WORDS: Partial<Record<EntryKind, string>> = {
-  asBuilt: "As-built versions",
-  series: "Measured values",
-  imports: "What was taken in, and taken back",
-  sources: "How sources are read",
-  original: "Files as they came",
-  case: "Cases",
-  photo: "Pictures",
-  register: "Register",
-  calibrations: "Calibrations",
+/** What entries of a kind are for people, and what one of them is called; null where they are only counted. */
+const KINDS: Partial<Record<EntryKind, { words: string; name: ((part: string) => string) | null; goesWith?: EntryKind }>> = {
+  asBuilt: { words: "As-built versions", name: (part) => `version ${part}` },
+  versions: { words: "As-built versions", name: () => "since when and why", goesWith: "asBuilt" },
+  series: { words: "Measured values", name: (part) => part },
+  packed: { words: "Measured values", name: () => "what was replaced", goesWith: "series" },
+  imports: { words: "What was taken in, and taken back", name: () => "the list" },
+  sources: { words: "How sources are read", name: () => "the list" },
+  original: { words: "Files as they came", name: null },
+  case: { words: "Cases", name: (part) => part },
+  photo: { words: "Pictures", name: null },
+  register: { words: "Register", name: () => "the table" },
+  calibrations: { words: "Calibrations", name: () => "the list" },
 };
 
-/** What a person calls an entry. */
-const NAMES: Partial<Record<EntryKind, (name: string) => string>> = {
-  asBuilt: (name) => `version ${name}`,
-  imports: () => "the list",
-  sources: () => "the list",
-  register: () => "the table",
-  calibrations: () => "the list",
-};
+type Hashes = Readonly<Record<string, string>>;
 
-/** Thumbnails go with their pictures, versions' dates with the versions, packed days with the series. */
-const GOES_WITH: Partial<Record<EntryKind, EntryKind>> = { versions: "asBuilt", packed: "series" };
-
-/** Holds the entries of two archives against each other. @param here SHA-256 by path, as the site that is here would be written @param there as the archive has it */
-export function archiveDifferences(here: Readonly<Record<string, string>>, there: Readonly<Record<string, string>>): ArchiveDifference[] {
+/**
+ * Holds the entries of two archives against each other.
+ * @param here SHA-256 by path, as the site that is here would be written @param there as the archive has it @param titles of cases, by id
+ */
+export function archiveDifferences(here: Hashes, there: Hashes, titles: ReadonlyMap<string, string> = new Map()): ArchiveDifference[] {
   const found = new Map<EntryKind, ArchiveDifference>();
-  for (const path of [...new Set([...Object.keys(here), ...Object.keys(there)])].sort()) {
+  const paths = [...new Set([...Object.keys(here), ...Object.keys(there)])].filter((path) => here[path] !== there[path]).sort();
+  for (const path of paths) {
     const kind = entryKind(path);
-    if (!kind || here[path] === there[path] || path.endsWith(".thumb.jpg")) continue;
-    const of = GOES_WITH[kind] ?? kind;
-    const difference = found.get(of) ?? { words: WORDS[of] ?? path, onlyHere: [], onlyInArchive: [], otherwise: [] };
-    found.set(of, difference);
-    const name = GOES_WITH[kind] ? wholeWords(kind) : nameOf(kind, path);
+    const about = kind && KINDS[kind];
+    // A thumbnail goes with its picture.
+    if (!about || path.endsWith(".thumb.jpg")) continue;
+    const difference = found.get(kind) ?? { words: about.words, onlyHere: [], onlyInArchive: [], otherwise: [] };
+    found.set(kind, difference);
+    const part = ENTRY[kind].exec(path)?.[1] ?? path;
     const list = there[path] === undefined ? "onlyHere" : here[path] === undefined ? "onlyInArchive" : "otherwise";
-    // What goes with others says itself once, as being otherwise.
-    const into = GOES_WITH[kind] ? difference.otherwise : difference[list];
-    if (!into.includes(name)) into.push(name);
+    const name = about.name?.(part) ?? part;
+    difference[list].push(titles.get(name) ?? name);
   }
-  return [...found.values()];
+  return [...found].flatMap(([kind, difference]) => {
+    const about = KINDS[kind];
+    // Of what goes with others nothing more is said where those differ themselves.
+    if (about?.goesWith)
+      return found.has(about.goesWith) ? [] : [{ ...difference, onlyHere: [], onlyInArchive: [], otherwise: [about.name?.("") ?? ""] }];
+    return about?.name === null ? [counted(difference)] : [difference];
+  });
 }
 
-function wholeWords(kind: EntryKind): string {
-  return kind === "versions" ? "since when and why" : "values or what was replaced";
-}
-
-function nameOf(kind: EntryKind, path: string): string {
-  const name = ENTRY[kind].exec(path)?.[1] ?? path;
-  return NAMES[kind]?.(name) ?? name;
+function counted({ words, ...lists }: ArchiveDifference): ArchiveDifference {
+  const count = (names: string[]) => (names.length > 0 ? [`${names.length}`] : []);
+  return { words, onlyHere: count(lists.onlyHere), onlyInArchive: count(lists.onlyInArchive), otherwise: count(lists.otherwise) };
 }

@@ -3,8 +3,8 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { FileDrop } from "../intake/FileDrop";
-import { GoingOn } from "../intake/GoingOn";
 import { useBringing } from "../intake/useBringing";
+import { GoingOn } from "../job/GoingOn";
 
 /** Where a site's data come in: what is chosen here is looked at on a page of its own before it is taken in. */
 export function ImportPanel({ siteId, caseId, demoFiles }: { siteId: string; caseId: string; demoFiles: string[] }) {

@@ -6,9 +6,9 @@ import { useState } from "react";
 import { siteName } from "@/core/site/lookups";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { IntakeView } from "@/server/intake/intake";
+import { GoingOn } from "../job/GoingOn";
 import { send } from "../send";
 import { FileDrop } from "./FileDrop";
-import { GoingOn } from "./GoingOn";
 import { type Answers, TableLook } from "./TableLook";
 import { useBringing } from "./useBringing";
 

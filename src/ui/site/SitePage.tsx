@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { moduleTypeOf, siteName, stringNameplateW } from "@/core/site/lookups";
 import type { SiteView } from "@/server/sites/openSite";
+import { MakeArchive } from "../archive/MakeArchive";
 import { ImportList } from "../import/ImportList";
 import { amount, instantDay } from "../marks/words";
 import { AnalysisAge } from "../status/AnalysisAge";
@@ -154,6 +155,9 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
                 </>
               ) : null}
             </ul>
+            <div className="mt-3">
+              <MakeArchive siteId={site.id} />
+            </div>
           </section>
         </div>
       </div>

@@ -1,7 +1,16 @@
-import type { Bringing } from "./useBringing";
+import type { JobState } from "./useJob";
 
 /** How far it is, with a way to call it off; or what was wrong, line by line. */
-export function GoingOn({ going, refused, onCancel }: Bringing & { onCancel: () => void }) {
+export function GoingOn({
+  going,
+  refused,
+  nothing = "Nothing was taken in.",
+  onCancel,
+}: JobState & {
+  /** What stands over the reasons where it was refused. */
+  nothing?: string;
+  onCancel: () => void;
+}) {
   return (
     <div role="status" className={going || refused ? "" : "sr-only"}>
       {going ? (
@@ -17,7 +26,7 @@ export function GoingOn({ going, refused, onCancel }: Bringing & { onCancel: () 
       ) : null}
       {refused ? (
         <div className="border-l-4 border-stop bg-raised py-1 pr-2 pl-3">
-          <p className="font-semibold">Nothing was taken in.</p>
+          <p className="font-semibold">{nothing}</p>
           <ul>
             {refused.map((line) => (
               <li key={line}>{line}</li>
