@@ -13,16 +13,8 @@ import { loadSeries } from "@/db/seriesStore";
 import { dataFolder } from "../database";
 import { readReading } from "../imports/reading";
 import { originalName, originalPath } from "../intake/intakeFiles";
+import type { ArchiveEntry } from "./archiveEntry";
 import { packedChannel } from "./packedChannel";
-
-/** One entry of a site's archive. */
-export interface ArchiveEntry {
-  path: string;
-  /** False for what is packed already. */
-  packs: boolean;
-  /** Its bytes; called once, when its turn comes, so that one entry at a time is in memory. */
-  open(): Promise<Readable>;
-}
 
 /**
  * Everything that is known of a site, as the entries of its archive but for the manifest, in the order of their paths' kinds. Derived things (diagnoses, sums of

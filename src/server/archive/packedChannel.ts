@@ -2,7 +2,7 @@ import { Readable } from "node:stream";
 import type { Transaction } from "sequelize";
 import type { PackedFile } from "@/core/formats/archive/historyFiles";
 import { type ChannelRecord, ReplacedDayRecord, SeriesDayRecord } from "@/db/models/series";
-import type { ArchiveEntry } from "./entries";
+import type { ArchiveEntry } from "./archiveEntry";
 
 /** So many days are read at once. */
 const AT_ONCE = 1000;

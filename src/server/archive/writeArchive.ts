@@ -10,7 +10,8 @@ import { MANIFEST, type Manifest } from "@/core/formats/archive/manifest";
 import { asIrradantError } from "@/db/databaseErrors";
 import { database } from "../database";
 import { irradantVersion } from "../irradantVersion";
-import { type ArchiveEntry, siteEntries } from "./entries";
+import type { ArchiveEntry } from "./archiveEntry";
+import { siteEntries } from "./entries";
 
 /** What whoever waits can say and hear. */
 interface Asked {

@@ -6,7 +6,7 @@ import type { Series } from "../../series/grid";
 import type { Frozen } from "../onward/frozen";
 import { cascadeWith } from "../whatIf";
 import { cutSeries } from "./cutSeries";
-import type { Epoch } from "./diagnoseEpochs";
+import type { Epoch } from "./epoch";
 
 /**
  * The cascade under other choices over all that a site has been: that of each as-built over its own time, added up. What can't be told of one is left out, as in the

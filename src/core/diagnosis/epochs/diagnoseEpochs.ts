@@ -5,23 +5,14 @@ import type { ModelOptions } from "../../expected/options";
 import type { Diagnosis } from "../../formats/diagnosisFile";
 import type { Series } from "../../series/grid";
 import { dayName, localDay } from "../../series/localDay";
-import type { SiteFile } from "../../site/siteSchema";
-import { type DiagnosisRun, diagnose } from "../diagnose";
+import { diagnose } from "../diagnose";
 import type { Frozen } from "../onward/frozen";
 import { overviewOf } from "../overview";
 import type { Overview } from "../overviewSchema";
 import { cutSeries } from "./cutSeries";
+import type { Epoch, ToldEpoch } from "./epoch";
 import { joinEpochOverviews } from "./joinEpochOverviews";
 import { joinEpochs } from "./joinEpochs";
-
-/** A stretch of time with the as-built that held in it. */
-export interface Epoch {
-  version: number;
-  site: SiteFile;
-  /** First instant, and the one after the last; the first epoch begins and the last ends at infinity. */
-  fromMs: number;
-  untilMs: number;
-}
 
 /** A diagnosis over everything that a site has been. */
 export interface EpochsRun {
@@ -30,13 +21,6 @@ export interface EpochsRun {
   dayBook: Uint8Array;
   /** What new days are told from; null where the data don't reach the present as-built, or can't be told by it. */
   frozen: Frozen | null;
-}
-
-/** An epoch with what was told of it. */
-export interface ToldEpoch {
-  epoch: Epoch;
-  run: DiagnosisRun;
-  overview: Overview;
 }
 
 /**

@@ -7,7 +7,7 @@ import { knownDays } from "../overview";
 import type { Overview } from "../overviewSchema";
 import { paceOf } from "../pace";
 import { added } from "./cascadeOver";
-import type { ToldEpoch } from "./diagnoseEpochs";
+import type { ToldEpoch } from "./epoch";
 
 /**
  * The sums of epochs as one: days one after the other, energies added. What is said of the present (recent days, units, calibrations) is of the last one alone.

@@ -6,7 +6,7 @@ import { round } from "../../round";
 import { isSameThing } from "../../site/asBuilts";
 import type { SiteFile } from "../../site/siteSchema";
 import { valuePerKwh } from "../../site/worth";
-import type { ToldEpoch } from "./diagnoseEpochs";
+import type { ToldEpoch } from "./epoch";
 
 /** What goes on over a border is told anew from the first light that shows it: after a dark day or two under snow it is still the same. */
 const TOUCHES_MS = 3 * DAY_MS;

@@ -1,4 +1,4 @@
-import type { Epoch } from "@/core/diagnosis/epochs/diagnoseEpochs";
+import type { Epoch } from "@/core/diagnosis/epochs/epoch";
 import { readSiteFile } from "@/core/formats/siteFile";
 import type { SiteContent } from "../taskTypes";
 
