@@ -306,3 +306,27 @@ test.describe("on a phone", () => {
     await expectAccessible(page);
   });
 });
+
+test("a site's terms change words and units on every screen, and nothing in its file", async ({ page }) => {
+  const before = await (await page.request.get("/api/sites/meadow-school/file")).json();
+  await page.goto("/sites/meadow-school/edit", { waitUntil: "networkidle" });
+  await field(page, "Lengths").selectOption("feet");
+  await field(page, "Temperatures").selectOption("°F");
+  await field(page, "Metal joined to the earth").selectOption("grounding");
+  await field(page, "Conductors").selectOption("AWG");
+  const height = field(page, "Height above the sea, ft");
+  await expect(height).toHaveValue(`${Number((before.location.elevationM / 0.3048).toPrecision(6))}`);
+  await field(page, "Coldest air to design for, °F").fill("-4");
+  await leaf(page, "Save").click();
+  await page.getByLabel("Why, for the history").fill("In their words");
+  await page.getByLabel("All along: what is stored was wrong").check();
+  await page.getByRole("button", { name: "Save as a new version" }).click();
+  await page.waitForURL(/\/sites\/meadow-school$/);
+  await expect(page.locator("header").filter({ hasText: " ft · as-built version" })).toBeVisible();
+  const { terms, ...after } = await (await page.request.get("/api/sites/meadow-school/file")).json();
+  expect(terms).toEqual({ length: "ft", temperature: "F", earth: "grounding", wire: "awg" });
+  expect(after).toEqual({ ...before, location: { ...before.location, designMinTempC: -20 } });
+  const brief = await page.getByRole("link", { name: /Yearly inspection/ }).getAttribute("href");
+  await page.goto(`${brief?.replace(/brief$/, "walk")}`, { waitUntil: "networkidle" });
+  await expect(page.getByText("Bonding from frame to rail to ground").first()).toBeVisible();
+});

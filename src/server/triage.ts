@@ -8,6 +8,7 @@ import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import { graver, type Severity } from "@/core/inspection/severity";
 import { siteName, siteNameplateW } from "@/core/site/lookups";
 import { placeWords } from "@/core/site/places";
+import { type Terms, termsOf } from "@/core/site/terms";
 import { AsBuiltRecord, CaseRecord, FindingRecord, SiteRecord } from "@/db/models/records";
 import { AnalysisRecord } from "@/db/models/series";
 import { type Actor, allow } from "./actor";
@@ -147,13 +148,13 @@ function rowOf(record: SiteRecord, text: string | undefined): TriageRow {
 
 /** A finding of danger in words, with its place. */
 function stopText({ pointId, gradeId, place }: FindingRecord, text: string | undefined): string {
-  const said = `${findPoint(pointId)?.title}: ${findGrade(pointId, gradeId)?.text}`;
-  if (place === "" || text === undefined) return said;
+  const said = (terms?: Terms) => `${findPoint(pointId, terms)?.title}: ${findGrade(pointId, gradeId, terms)?.text}`;
   try {
-    return `${said} (${placeWords(parsedAsBuilt("", text), place)})`;
+    const site = parsedAsBuilt("", text ?? "");
+    return place === "" ? said(termsOf(site)) : `${said(termsOf(site))} (${placeWords(site, place)})`;
   } catch {
     // Of a site that can't be read its row says so; the danger stands all the same.
-    return `${said} (${place})`;
+    return place === "" ? said() : `${said()} (${place})`;
   }
 }
 

@@ -6,6 +6,7 @@ import type { Contradiction, DangerTold, DiagnosedCause, Diagnosis } from "../fo
 import { writeInstant } from "../formats/instant";
 import { placeOf } from "../plane/scopePlace";
 import type { SiteFile } from "../site/siteSchema";
+import { inTerms, termsOf } from "../site/terms";
 import { stands } from "./stands";
 
 /** A finding as the ledger needs it. */
@@ -69,14 +70,26 @@ export function buildLedger(
     })),
     readings: [],
   });
+  const told = (text: string) => inTerms(text, termsOf(site));
   const endMs = diagnosis ? Date.parse(diagnosis.period.to) : Number.POSITIVE_INFINITY;
-  const entry = (told: DiagnosedCause) => entryOf(told, overrulings, endMs);
+  const entry = (cause: DiagnosedCause) => entryOf(cause, overrulings, endMs, told);
   const denied = ({ overruled }: LedgerEntry) => Number(overruled?.holds === "no");
   const entries = causes.map(entry).sort((a, b) => denied(a) - denied(b));
-  return { entries, suspects: suspects.map(entry), contradictions, danger, nextTests, couldHide, otherEvidence };
+  return {
+    ...{ entries, suspects: suspects.map(entry), contradictions },
+    danger: danger.map((one) => ({ ...one, why: told(one.why), do: told(one.do) })),
+    nextTests: nextTests.map((one) => ({ ...one, act: told(one.act), caution: one.caution && told(one.caution) })),
+    couldHide: couldHide.map((one) => ({ ...one, look: told(one.look) })),
+    otherEvidence: otherEvidence.map((one) => ({ ...one, text: told(one.text) })),
+  };
 }
 
-function entryOf(told: DiagnosedCause, overrulings: readonly StandingOverruling[], endMs: number): LedgerEntry {
+function entryOf(
+  told: DiagnosedCause,
+  overrulings: readonly StandingOverruling[],
+  endMs: number,
+  inWords: (text: string) => string,
+): LedgerEntry {
   const said = overrulings.find(({ cause, scope }) => cause === told.cause && scope === told.scope);
   const { kind, title } = CAUSES[told.cause];
   const inData = told.evidence.some(({ from, weight }) => from === "data" && weight > 0);
@@ -84,7 +97,8 @@ function entryOf(told: DiagnosedCause, overrulings: readonly StandingOverruling[
     ...{ cause: told.cause, kind, title, scope: told.scope, lossKwh: told.lossKwh, regainKwh: told.regainKwh },
     ...{ confidence: told.confidence, since: inData ? told.from : null, until: told.to },
     stands: stands({ cause: told.cause, until: told.to }, endMs),
-    ...{ evidence: told.evidence, nextTest: told.nextTest },
+    evidence: told.evidence.map((one) => ({ ...one, text: inWords(one.text) })),
+    nextTest: inWords(told.nextTest),
     overruled:
       said && said.fields.holds !== "" && said.fields.reason !== ""
         ? { holds: said.fields.holds, reason: said.fields.reason, author: said.author, at: writeInstant(said.madeMs) }

@@ -1,5 +1,6 @@
 import { layOutPlane } from "../plane/layout";
 import type { SiteFile } from "../site/siteSchema";
+import { type Terms, termsOf, termsSchema } from "../site/terms";
 
 /** A number as it was typed: a text is one that can't be read yet, and stays as it is. */
 export type Typed = number | string | undefined;
@@ -66,6 +67,11 @@ export interface SiteDraft {
   planes: readonly DraftPlane[];
   inverters: readonly DraftInverter[];
   strings: readonly DraftString[];
+}
+
+/** Words and units of a site that is drawn. */
+export function draftTerms({ terms }: SiteDraft): Terms {
+  return termsOf({ terms: termsSchema.safeParse(terms ?? {}).data });
 }
 
 /** What a new site begins with: one of each, to be filled in. */

@@ -1,5 +1,6 @@
 import type { CauseId } from "../causes/causes";
 import type { SiteFile } from "../site/siteSchema";
+import { inTerms, type Terms, termsOf, USUAL_TERMS } from "../site/terms";
 import type { WorkId } from "../work/works";
 import type { Severity } from "./severity";
 
@@ -328,16 +329,27 @@ const CATALOGUE: { station: Station; place: string; points: Entry[] }[] = [
 export function walkFor(site: SiteFile): Stop[] {
   return CATALOGUE.map(({ station, place, points }) => ({
     ...{ station, place },
-    points: points.filter((point) => point.appliesTo?.(site) ?? true).map(({ appliesTo: _, ...point }) => point),
+    points: points.filter((point) => point.appliesTo?.(site) ?? true).map(({ appliesTo: _, ...point }) => pointIn(point, termsOf(site))),
   })).filter(({ points }) => points.length > 0);
 }
 
-/** A point of any walk by its id, or undefined. */
-export function findPoint(pointId: string): Point | undefined {
-  return CATALOGUE.flatMap(({ points }) => points).find(({ id }) => id === pointId);
+/** A point in the words of a site. */
+function pointIn({ title, why, caution, grades, ...point }: Point, terms: Terms): Point {
+  const told = (text: string) => inTerms(text, terms);
+  return {
+    ...point,
+    ...{ title: told(title), why: told(why), caution: caution && told(caution) },
+    grades: grades.map((grade) => ({ ...grade, text: told(grade.text) })),
+  };
+}
+
+/** A point of any walk by its id, in a site's words; or undefined. */
+export function findPoint(pointId: string, terms: Terms = USUAL_TERMS): Point | undefined {
+  const point = CATALOGUE.flatMap(({ points }) => points).find(({ id }) => id === pointId);
+  return point && pointIn(point, terms);
 }
 
 /** A grade of a point, or undefined. */
-export function findGrade(pointId: string, gradeId: string): Grade | undefined {
-  return findPoint(pointId)?.grades.find(({ id }) => id === gradeId);
+export function findGrade(pointId: string, gradeId: string, terms?: Terms): Grade | undefined {
+  return findPoint(pointId, terms)?.grades.find(({ id }) => id === gradeId);
 }

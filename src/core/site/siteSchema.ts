@@ -2,6 +2,7 @@ import { z } from "zod";
 import { isCalendarDate } from "../series/calendarDate";
 import { isCurrency, isTimeZone } from "./names";
 import { MOST } from "./siteLimits";
+import { termsSchema } from "./terms";
 
 /** Identifiers become column names, so they keep clear of dots, commas and blanks. */
 const identifier = z
@@ -199,6 +200,8 @@ export const siteFileSchema = z.looseObject({
     })
     .prefault({}),
   exportLimitW: z.number().min(0).max(MOST.watts).nullish(),
+  /** In which words and units people there think; the file's own stay metric. */
+  terms: termsSchema.optional(),
   battery: z
     .looseObject({
       capacityKwh: z.number().min(0).max(1_000_000),

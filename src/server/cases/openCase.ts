@@ -6,6 +6,7 @@ import { NotFoundError } from "@/core/errors/errors";
 import { type Stop, walkFor } from "@/core/inspection/catalogue";
 import type { Firm } from "@/core/report/firm";
 import type { SiteFile } from "@/core/site/siteSchema";
+import { termsOf } from "@/core/site/terms";
 import { valuePerKwh } from "@/core/site/worth";
 import { CaseRecord, ChangeRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
@@ -80,7 +81,7 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
     calibrationsOf(actor, record.siteId),
     firmOf(actor),
   ]);
-  const findings = standingFindings(records.findings);
+  const findings = standingFindings(records.findings, termsOf(site));
   const { entries, ...beside } = buildLedger(site, state.analysis?.diagnosis ?? null, findings, records.overrulings);
   return {
     id: record.id,

@@ -1,6 +1,7 @@
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import type { Severity } from "@/core/inspection/severity";
+import type { Terms } from "@/core/site/terms";
 
 /** A standing finding in the words of the walk. */
 export interface FindingView {
@@ -19,10 +20,10 @@ export interface FindingView {
 }
 
 /** The findings that stand, in the walk's words: not those taken back, nor those whose grade or point isn't known here. */
-export function standingFindings(findings: readonly StandingFinding[]): FindingView[] {
+export function standingFindings(findings: readonly StandingFinding[], terms: Terms): FindingView[] {
   return findings.flatMap(({ id, pointId, fields, author, recordedMs, photos }) => {
-    const point = findPoint(pointId);
-    const grade = findGrade(pointId, fields.gradeId);
+    const point = findPoint(pointId, terms);
+    const grade = findGrade(pointId, fields.gradeId, terms);
     if (fields.takenBack || !point || !grade) return [];
     return [
       {

@@ -1,5 +1,6 @@
 import { causePlace } from "@/core/diagnosis/causeWords";
 import { chiefCause, chiefWrong } from "@/core/diagnosis/chiefCause";
+import { termsOf } from "@/core/site/terms";
 import type { CaseView } from "@/server/cases/openCase";
 import type { ImportView } from "@/server/imports/importSeries";
 import type { CauseSpan } from "../dayBook/causeDays";
@@ -53,7 +54,16 @@ function pictures(view: CaseView, { overview, diagnosis }: NonNullable<CaseView[
     {
       id: "days",
       title: "Days",
-      body: <DaysLeaf siteId={site.id} revision={revision} overview={overview} spans={spansOf(view)} chief={chiefCause(view.ledger)} />,
+      body: (
+        <DaysLeaf
+          siteId={site.id}
+          terms={termsOf(site)}
+          revision={revision}
+          overview={overview}
+          spans={spansOf(view)}
+          chief={chiefCause(view.ledger)}
+        />
+      ),
     },
     { id: "sky", title: "Sky", body: <SkyLeaf site={site} revision={revision} overview={overview} /> },
     {

@@ -4,6 +4,7 @@ import { DAY_MS } from "@/core/constants";
 import { causePlace } from "@/core/diagnosis/causeWords";
 import { costOf, type ToDo, typedCost, workToDo } from "@/core/report/workToDo";
 import { ownerPlaceWords, placeWords } from "@/core/site/places";
+import { inTerms, termsOf } from "@/core/site/terms";
 import { isFromAfar, TRADES, WORKS, workTitle } from "@/core/work/works";
 import type { CaseView } from "@/server/cases/openCase";
 import { instantDay, roughMoney } from "../marks/words";
@@ -44,7 +45,7 @@ export function workRows(view: Reported, works: readonly StandingWork[]): WorkRo
     const range = said.cost === "" ? costOf(todo, firm) : typedCost(said.cost);
     return {
       ...{ key: `${todo.work}@${todo.scope}`, todo, said, marks: standing?.marks ?? {}, range },
-      title: workTitle(todo.work, placeOfWork(site, todo)),
+      title: inTerms(workTitle(todo.work, placeOfWork(site, todo)), termsOf(site)),
       who: said.who || TRADES[WORKS[todo.work].who],
       due: said.due || dueWords(todo.dueDays, visitMs(view), site.location.timeZone),
       cost: said.cost || roughMoney(range ?? [0, 0], firm.currency),

@@ -2,6 +2,7 @@ import { checkSite } from "@/core/design/checkSite";
 import type { DesignLimit } from "@/core/design/rule";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
+import { inTerms, termsOf } from "@/core/site/terms";
 import { Figure } from "../marks/Figure";
 import { SeverityMark } from "../marks/SeverityMark";
 
@@ -61,7 +62,7 @@ function Row({
     <li className="flex flex-wrap items-baseline justify-between gap-x-3 border-b border-rule py-1.5">
       <span className="min-w-0 flex-1 basis-48">
         {ok ? null : <SeverityMark severity={concerns === "safety" ? "fix" : "watch"} />} <span className="text-quiet">{place}:</span>{" "}
-        {reason}
+        {inTerms(reason, termsOf(site))}
       </span>
       <Figure
         bare

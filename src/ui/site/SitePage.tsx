@@ -1,5 +1,6 @@
 import Link from "next/link";
 import { moduleTypeOf, siteName, stringNameplateW } from "@/core/site/lookups";
+import { inTerms, termsOf } from "@/core/site/terms";
 import type { SiteView } from "@/server/sites/openSite";
 import { MakeArchive } from "../archive/MakeArchive";
 import { ImportList } from "../import/ImportList";
@@ -24,7 +25,8 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
       <header className="border-b-2 border-ink pb-3">
         <p className="caption figures">
           {Math.abs(site.location.lat).toFixed(2)}° {site.location.lat >= 0 ? "N" : "S"}, {Math.abs(site.location.lon).toFixed(2)}°{" "}
-          {site.location.lon >= 0 ? "E" : "W"}, {amount(site.location.elevationM, 0)} m · as-built version {view.version}
+          {site.location.lon >= 0 ? "E" : "W"}, {inTerms(`${Math.round(site.location.elevationM)} m`, termsOf(site))} · as-built version{" "}
+          {view.version}
         </p>
         <h1 className="text-2xl">{siteName(site)}</h1>
       </header>

@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useState } from "react";
-import { draftOf, emptyDraft } from "@/core/draft/draft";
+import { draftOf, draftTerms, emptyDraft } from "@/core/draft/draft";
 import type { ModuleType, SiteFile } from "@/core/site/siteSchema";
 import { send } from "../send";
 import { Leaves } from "../shell/Leaves";
@@ -71,7 +71,9 @@ export function SiteEditor({
     save: <SaveLeaf base={version} validFrom={validFrom} going={going} refused={refused} onSave={(...told) => void save(...told)} />,
   };
   return (
-    <EditorProvider value={{ ...state, plane: Math.min(plane, state.draft.planes.length - 1), showPlane, naming, name }}>
+    <EditorProvider
+      value={{ ...state, terms: draftTerms(state.draft), plane: Math.min(plane, state.draft.planes.length - 1), showPlane, naming, name }}
+    >
       <main id="bench" className="mx-auto grid max-w-7xl gap-3 px-4 py-4 *:min-w-0 desk:px-8">
         <EditorHead siteId={site?.id ?? null} version={version} />
         <Leaves label="Leaves" leaves={EDITOR_LEAVES.map(({ id, title }) => ({ id, title, body: bodies[id] }))} />

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { siteName } from "@/core/site/lookups";
 import type { SiteFile } from "@/core/site/siteSchema";
+import { type Terms, termsOf, unitIn, valueIn } from "@/core/site/terms";
 import type { ChannelMonth, MonthView } from "@/server/series/monthOf";
 import { Figure } from "../marks/Figure";
 import { amount, percent } from "../marks/words";
@@ -59,7 +60,7 @@ export function StoredMonth({ site, view }: { site: SiteFile; view: MonthView })
             </thead>
             <tbody>
               {shown.map((channel) => (
-                <Row key={`${channel.kind}/${channel.name}`} channel={channel} />
+                <Row key={`${channel.kind}/${channel.name}`} channel={channel} terms={termsOf(site)} />
               ))}
             </tbody>
           </table>
@@ -101,9 +102,16 @@ const TOLD: Record<ChannelMonth["told"], { words: string; formula: string }> = {
   mean: { words: "mean", formula: "Σ values / their number" },
 };
 
-function Row({ channel: { name, shares, total, told, least, most } }: { channel: ChannelMonth }) {
+function Row({ channel: { name, shares, total, told, least, most }, terms }: { channel: ChannelMonth; terms: Terms }) {
   const there = shares.reduce((sum, share) => sum + share, 0) / shares.length;
-  const unit = told === "energy" ? "kWh" : unitOf(name);
+  const stored = told === "energy" ? "kWh" : unitOf(name);
+  const turns = stored === "°C" || stored === "mm" || stored === "cm" ? stored : null;
+  const unit = turns ? unitIn(terms, turns) : stored;
+  const shown = (value: number | null) => {
+    if (value === null) return "";
+    const own = turns ? valueIn(terms, value, turns) : value;
+    return amount(own, digitsOf(own));
+  };
   const days = shares.filter((share) => share > 0).length;
   return (
     <tr className="border-t border-rule">
@@ -137,7 +145,7 @@ function Row({ channel: { name, shares, total, told, least, most } }: { channel:
           <Figure
             bare
             label={`${name}, ${TOLD[told].words} in the month`}
-            value={amount(total ?? 0, digitsOf(total ?? 0))}
+            value={shown(total ?? 0)}
             unit={unit}
             origin={{
               formula: TOLD[told].formula,
@@ -150,8 +158,8 @@ function Row({ channel: { name, shares, total, told, least, most } }: { channel:
           />
         </span>
       </td>
-      <td className="text-right">{least === null ? "" : amount(least, digitsOf(least))}</td>
-      <td className="text-right">{most === null ? "" : amount(most, digitsOf(most))}</td>
+      <td className="text-right">{shown(least)}</td>
+      <td className="text-right">{shown(most)}</td>
     </tr>
   );
 }

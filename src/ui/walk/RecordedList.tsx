@@ -2,6 +2,7 @@ import type { StandingFinding } from "@/core/changes/caseRecords";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
+import { termsOf } from "@/core/site/terms";
 import { SeverityMark } from "../marks/SeverityMark";
 import { instantDay } from "../marks/words";
 import { madeBy } from "./FindingHistory";
@@ -40,8 +41,8 @@ export function RecordedList({
 
 function Line({ finding, site, onOpen }: { finding: StandingFinding; site: SiteFile; onOpen: (pointId: string) => void }) {
   const { pointId, fields, photos } = finding;
-  const point = findPoint(pointId);
-  const grade = findGrade(pointId, fields.gradeId);
+  const point = findPoint(pointId, termsOf(site));
+  const grade = findGrade(pointId, fields.gradeId, termsOf(site));
   const shown = photos.filter(({ removed }) => !removed).length;
   return (
     <li className="grid gap-x-4 border-b border-rule py-2 sm:grid-cols-[5rem_minmax(0,1fr)_9rem]">

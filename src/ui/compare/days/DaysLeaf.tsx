@@ -3,6 +3,7 @@
 import { useMemo, useRef } from "react";
 import type { CauseId } from "@/core/causes/causes";
 import type { Overview } from "@/core/diagnosis/overviewSchema";
+import { type Terms, unitIn, valueIn } from "@/core/site/terms";
 import { ChartExports } from "@/ui/charts/frame/ChartExports";
 import { tidy } from "@/ui/charts/frame/chartTable";
 import { ValuesTable } from "@/ui/charts/frame/ValuesTable";
@@ -25,12 +26,15 @@ const HEIGHTS = { energy: 132, weather: 44, ribbon: 76, hours: 124 } as const;
 /** Days on one axis: energy, weather and the ribbon, a reading line through all of them, and the hours of the day that is picked. */
 export function DaysLeaf({
   siteId,
+  terms,
   revision,
   overview,
   spans,
   chief,
 }: {
   siteId: string;
+  /** Words and units of the site. */
+  terms: Terms;
   revision: string;
   overview: Pick<Overview, "days" | "expectedKwh" | "measuredKwh" | "dayBandPct" | "dayBook" | "epochs">;
   spans: readonly CauseSpan[];
@@ -52,11 +56,20 @@ export function DaysLeaf({
   const unitAt = book?.shape.units.findIndex(({ scope }) => scope === selection.part) ?? -1;
   const unit = unitAt >= 0 && (book?.shape.units.length ?? 0) > 1 ? unitAt : null;
   const name = `Energy by day, ${dayText(days[range.from])} to ${dayText(days[range.to])}`;
+  const told = (value: number | null, unit: "°C" | "mm" | "cm") => (value === null ? null : valueIn(terms, value, unit));
   const table = {
-    columns: ["day", "expected, kWh", "measured, kWh", "light, kWh/m²", "air, °C", "rain, mm", "snow, cm"],
+    columns: [
+      "day",
+      "expected, kWh",
+      "measured, kWh",
+      "light, kWh/m²",
+      `air, ${unitIn(terms, "°C")}`,
+      `rain, ${unitIn(terms, "mm")}`,
+      `snow, ${unitIn(terms, "cm")}`,
+    ],
     rows: points.map(({ day, expected, measured, light, air, rain, snow }) => [
       day,
-      ...[expected, measured, light, air, rain, snow].map(tidy),
+      ...[expected, measured, light, told(air, "°C"), told(rain, "mm"), told(snow, "cm")].map(tidy),
     ]),
   };
   return (
@@ -66,6 +79,7 @@ export function DaysLeaf({
         <TimeStack
           points={points}
           bandPct={dayBandPct}
+          terms={terms}
           marked={stretches.length > 0 && marked ? { cause: marked.cause, stretches } : null}
           borders={epochs.flatMap(({ from }) => (from ? days.findIndex((day) => day >= from) : []))}
           pickedDay={selection.day}

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import type { CauseId } from "@/core/causes/causes";
+import type { Terms } from "@/core/site/terms";
 import type { Stretch } from "@/ui/dayBook/causeDays";
 import { HatchPattern } from "@/ui/marks/causeHatch";
 import type { StackPoint } from "./stackPoints";
@@ -12,6 +13,7 @@ import { LEFT, pointAt, RIGHT, shareOf } from "./stackScale";
 export function TimeStack({
   points,
   bandPct,
+  terms,
   marked,
   borders,
   pickedDay,
@@ -22,6 +24,7 @@ export function TimeStack({
 }: {
   points: readonly StackPoint[];
   bandPct: number;
+  terms: Terms;
   /** Days of the cause that is marked, with its hatch. */
   marked: { cause: CauseId; stretches: readonly Stretch[] } | null;
   /** Places, among the days, of those from which on another as-built holds. */
@@ -50,7 +53,7 @@ export function TimeStack({
       <div className="flex items-center justify-between gap-x-4">
         <p className="figures min-h-6 text-sm" data-testid="reading">
           {read ? (
-            stackReading(read, bandPct)
+            stackReading(read, bandPct, terms)
           ) : (
             <span className="text-quiet">Move over the days to read them; press one to see its hours.</span>
           )}
@@ -84,7 +87,7 @@ export function TimeStack({
           aria-valuemin={0}
           aria-valuemax={count - 1}
           aria-valuenow={Math.max(0, Math.min(at ?? picked, count - 1))}
-          aria-valuetext={read ? stackReading(read, bandPct) : "No day read"}
+          aria-valuetext={read ? stackReading(read, bandPct, terms) : "No day read"}
           onKeyDown={onKey}
           onPointerDown={(event) => setAt(pointUnder(event, count))}
           onPointerMove={(event) => setAt(pointUnder(event, count))}

@@ -1,5 +1,6 @@
 import { SEVERITY_WORDS } from "@/core/inspection/severity";
 import type { Firm } from "@/core/report/firm";
+import { inTerms, type Terms, termsOf } from "@/core/site/terms";
 import { TRADES, WORKS } from "@/core/work/works";
 import { Figure, type Origin } from "../../marks/Figure";
 import { SeverityMark } from "../../marks/SeverityMark";
@@ -49,7 +50,11 @@ export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkR
                     {due}
                   </td>
                   <td data-label="Roughly" className="py-1.5 pr-3 text-right">
-                    {said.cost === "" ? <Figure bare label={`Rough cost: ${title}`} value={cost} origin={costOrigin(row, firm)} /> : cost}
+                    {said.cost === "" ? (
+                      <Figure bare label={`Rough cost: ${title}`} value={cost} origin={costOrigin(row, firm, termsOf(view.site))} />
+                    ) : (
+                      cost
+                    )}
                   </td>
                   <td data-label="If left, a month" className="py-1.5 text-right">
                     {kwhPerMonth === null ? null : (
@@ -86,7 +91,7 @@ export function WorkPart({ rows, firm, view, nextVisit }: { rows: readonly WorkR
 }
 
 /** A first figure, opened: hours at the firm's rate, and parts. */
-function costOrigin({ todo }: WorkRow, { ratePerHour, partsFactor, currency }: Firm): Origin {
+function costOrigin({ todo }: WorkRow, { ratePerHour, partsFactor, currency }: Firm, terms: Terms): Origin {
   const { who, hours, parts, why } = WORKS[todo.work];
   return {
     formula: "hours × rate + parts × factor, least to most",
@@ -96,7 +101,7 @@ function costOrigin({ todo }: WorkRow, { ratePerHour, partsFactor, currency }: F
       ["Parts, listed in euro", parts.join(" to ")],
       ["What a listed euro costs you", `${partsFactor} ${currency}`],
     ],
-    source: `${why} Rates and factor: Firm and prices. Written over in Fill in.`,
+    source: `${inTerms(why, terms)} Rates and factor: Firm and prices. Written over in Fill in.`,
   };
 }
 

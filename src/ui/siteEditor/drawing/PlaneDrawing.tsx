@@ -6,6 +6,7 @@ import { numberOf } from "@/core/draft/draft";
 import { inPattern, neighbour } from "@/core/draft/pattern";
 import { edgesOf, moduleScope } from "@/core/site/places";
 import { mountingSchema } from "@/core/site/siteSchema";
+import { inTerms } from "@/core/site/terms";
 import { useWidth } from "../../charts/frame/useWidth";
 import { useEditor } from "../EditorContext";
 import { PlaneChoice } from "./PlaneChoice";
@@ -38,7 +39,7 @@ type Acts = Pick<PlaneStageProps, "mode" | "picked" | "running" | "onPick" | "on
 
 /** The plane that is open, drawn to scale, for hand and keyboard. */
 export function PlaneDrawing({ keys, help, tools, ...acts }: Acts) {
-  const { draft, plane } = useEditor();
+  const { terms, draft, plane } = useEditor();
   const { place, width } = useWidth<HTMLDivElement>(FIRST_WIDTH);
   const [zoom, setZoom] = useState(0);
   const [at, setAt] = useState<number | null>(null);
@@ -60,7 +61,8 @@ export function PlaneDrawing({ keys, help, tools, ...acts }: Acts) {
   const words = (one: number) => {
     const { string, place: number, rightM, upM } = places[one];
     const picked = acts.picked.has(one) ? ", picked" : "";
-    return `${string === undefined ? "Module wired to nothing" : moduleScope(string, number ?? 0)}${picked}; ${rightM.toFixed(2)} m right, ${upM.toFixed(2)} m up`;
+    const place = inTerms(`${rightM.toFixed(2)} m right, ${upM.toFixed(2)} m up`, terms);
+    return `${string === undefined ? "Module wired to nothing" : moduleScope(string, number ?? 0)}${picked}; ${place}`;
   };
 
   function key(event: React.KeyboardEvent) {

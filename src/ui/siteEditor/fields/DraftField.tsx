@@ -3,6 +3,7 @@
 import { useId, useState } from "react";
 import { typedNumber } from "@/core/draft/draft";
 import { valueAt, withValue } from "@/core/draft/paths";
+import { crossSectionIn, GAUGES, labelIn, mm2OfGauge, type TermUnit, valueFrom, valueIn } from "@/core/site/terms";
 import { useEditor } from "../EditorContext";
 
 interface FieldProps {
@@ -18,9 +19,39 @@ interface FieldProps {
   onValue?: (value: unknown) => void;
 }
 
-/** A number of a draft, typed with a comma or a point; what can't be read stays as it is typed, with what was expected beside it. */
-export function NumberField(props: FieldProps) {
-  return <TextLike {...props} read={typedNumber} numeric />;
+/**
+ * A number of a draft, typed with a comma or a point; what can't be read stays as it is typed, with what was expected beside it.
+ * @param unit the one that its label names, where a site's terms may tell it otherwise
+ */
+export function NumberField({ unit, ...props }: FieldProps & { unit?: Exclude<TermUnit, "mm²"> }) {
+  const { terms } = useEditor();
+  if (!unit) return <TextLike {...props} read={typedNumber} numeric />;
+  const { label, usual } = props;
+  return (
+    <TextLike
+      {...props}
+      label={labelIn(terms, label, unit)}
+      usual={typeof usual === "number" ? roundly(valueIn(terms, usual, unit)) : usual}
+      read={(text) => {
+        const typed = typedNumber(text);
+        return typeof typed === "number" ? valueFrom(terms, typed, unit) : typed;
+      }}
+      show={(value) => (typeof value === "number" ? `${roundly(valueIn(terms, value, unit))}` : shownValue(value))}
+      numeric
+    />
+  );
+}
+
+/** Of a quantity that was turned from one unit into another: what a tape or a thermometer tells, and no digits of the turning. */
+const roundly = (value: number) => Number(value.toPrecision(6));
+
+/** Cross-section of a conductor, by its gauge where the site's people tell it so. */
+export function CrossSectionField({ path }: { path: string }) {
+  const { draft, terms } = useEditor();
+  if (terms.wire === "mm2") return <NumberField path={path} label="Cross-section, mm²" />;
+  const value = valueAt(draft, path);
+  const usual = typeof value === "number" ? crossSectionIn(terms, value) : undefined;
+  return <ChoiceField path={path} label="Gauge, AWG" usual={usual} options={GAUGES.map((gauge) => [mm2OfGauge(gauge), gauge] as const)} />;
 }
 
 /** A text of a draft. */
@@ -36,14 +67,15 @@ function TextLike({
   bare,
   onValue,
   read,
+  show = shownValue,
   numeric = false,
-}: FieldProps & { read: (text: string) => unknown; numeric?: boolean }) {
+}: FieldProps & { read: (text: string) => unknown; show?: (value: unknown) => string; numeric?: boolean }) {
   const { draft, change } = useEditor();
   const id = useId();
   const [typing, setTyping] = useState<string | null>(null);
   const value = valueAt(draft, path);
   // What is typed stands as it is typed ("3," too), unless the value has changed by another way: by undo, by another field.
-  const text = typing !== null && Object.is(read(typing), value) ? typing : shownValue(value);
+  const text = typing !== null && Object.is(read(typing), value) ? typing : show(value);
   return (
     <Labelled id={id} path={path} label={label} hint={hint} bare={bare}>
       {(described) => (

@@ -21,10 +21,10 @@ export function PlaceLeaf({ isNew, currency }: { isNew: boolean; currency: strin
         {isNew ? <TextField path="id" label="Short name, for files and columns" /> : null}
         <NumberField path="location.lat" label="Latitude, ° (south negative)" />
         <NumberField path="location.lon" label="Longitude, ° (west negative)" />
-        <NumberField path="location.elevationM" label="Height above the sea, m" usual={0} />
+        <NumberField path="location.elevationM" label="Height above the sea, m" unit="m" usual={0} />
         <ChoiceField path="location.timeZone" label="Time zone" options={zones} usual="UTC" />
-        <NumberField path="location.designMinTempC" label="Coldest air to design for, °C" usual="by latitude and height" />
-        <NumberField path="location.designMaxTempC" label="Hottest air to design for, °C" usual="by latitude and height" />
+        <NumberField path="location.designMinTempC" label="Coldest air to design for, °C" unit="°C" usual="by latitude and height" />
+        <NumberField path="location.designMaxTempC" label="Hottest air to design for, °C" unit="°C" usual="by latitude and height" />
         <DayField path="commissioned" label="Went into service" />
         <NumberField path="albedo" label="Share of light that the ground throws back" usual={0.2} />
       </Group>
@@ -40,6 +40,45 @@ export function PlaceLeaf({ isNew, currency }: { isNew: boolean; currency: strin
         ) : (
           <Adding path="tariff" value={{ currency: currency ?? "EUR" }} words="Tell the tariff" />
         )}
+      </Group>
+      <Group title="Words and units of its people">
+        <ChoiceField
+          path="terms.earth"
+          label="Metal joined to the earth"
+          usual="earthing"
+          options={[
+            ["earthing", "earthing"],
+            ["grounding", "grounding"],
+          ]}
+        />
+        <ChoiceField
+          path="terms.wire"
+          label="Conductors"
+          usual="mm²"
+          options={[
+            ["mm2", "mm²"],
+            ["awg", "AWG"],
+          ]}
+        />
+        <ChoiceField
+          path="terms.temperature"
+          label="Temperatures"
+          usual="°C"
+          options={[
+            ["C", "°C"],
+            ["F", "°F"],
+          ]}
+        />
+        <ChoiceField
+          path="terms.length"
+          label="Lengths"
+          usual="metres"
+          options={[
+            ["m", "metres"],
+            ["ft", "feet"],
+          ]}
+        />
+        <p className="caption col-span-full">Files, formulas and data sheets stay metric.</p>
       </Group>
       <Group title="What a healthy array loses here">
         <NumberField path="losses.mismatchPct" label="Modules of a string that aren't alike, %" usual={1} />

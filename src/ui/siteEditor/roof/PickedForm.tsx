@@ -5,6 +5,7 @@ import { typedNumber } from "@/core/draft/draft";
 import { boundsOfModules, moveModules, spaced } from "@/core/draft/modules";
 import type { ModuleRef } from "@/core/draft/wiring";
 import { CLAMP_GAP_MM } from "@/core/plane/layout";
+import { labelIn, valueFrom, valueIn } from "@/core/site/terms";
 import { useEditor } from "../EditorContext";
 import { FormRow } from "../fields/FormRow";
 
@@ -72,16 +73,17 @@ export function PickedForm({ refs, onTurn, onTakeAway }: { refs: ModuleRef[]; on
 
 /** A length that takes effect when the field is left or Enter is pressed. */
 function Metres({ label, value, onValue }: { label: string; value: number; onValue: (value: number) => void }) {
-  const shown = value.toFixed(3);
+  const { terms } = useEditor();
+  const shown = valueIn(terms, value, "m").toFixed(3);
   const [text, setText] = useState(shown);
   useEffect(() => setText(shown), [shown]);
   const leave = () => {
     const typed = typedNumber(text);
     if (text === shown || typeof typed !== "number") setText(shown);
-    else onValue(typed);
+    else onValue(valueFrom(terms, typed, "m"));
   };
   return (
-    <FormRow label={label}>
+    <FormRow label={labelIn(terms, label, "m")}>
       {(field) => (
         <input
           {...field}

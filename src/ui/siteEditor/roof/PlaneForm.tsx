@@ -27,8 +27,8 @@ export function PlaneForm({ at, isNew }: { at: number; isNew: boolean }) {
       <details className="mt-1">
         <summary className="min-h-9 content-center text-act underline max-desk:min-h-11">Its size, name and snow</summary>
         <div className="grid grid-cols-2 gap-x-4 gap-y-2">
-          <NumberField path={of("widthM")} label="Roof, width in m" />
-          <NumberField path={of("slopeM")} label="Roof, m up the slope" />
+          <NumberField path={of("widthM")} label="Roof, width in m" unit="m" />
+          <NumberField path={of("slopeM")} label="Roof, m up the slope" unit="m" />
           <NameField list="planes" at={at} label="Short name" kept={!isNew} />
           <TextField path={of("building")} label="Building" />
           <ChoiceField

@@ -6,6 +6,7 @@ import { numberOf, type SiteDraft } from "@/core/draft/draft";
 import { bearingTo, edgesOnPlane, type GroundPoint, groundOf, obstaclesOf, pointAt } from "@/core/draft/obstacles";
 import { withValue } from "@/core/draft/paths";
 import { offsetOf } from "@/core/plane/layout";
+import { inTerms } from "@/core/site/terms";
 import { useWidth } from "../../charts/frame/useWidth";
 import { useDrawingColours } from "../drawing/colours";
 import { MONO, SANS, WRITING } from "../drawing/writing";
@@ -19,7 +20,7 @@ const LEAST_M = 8;
 
 /** The site from above, north up: planes and what stands round the open one, which can be dragged where they stand. */
 export function GroundPlan() {
-  const { draft, plane, change } = useEditor();
+  const { terms, draft, plane, change } = useEditor();
   const { place, width } = useWidth<HTMLElement>(FIRST_WIDTH);
   const colours = useDrawingColours();
   const [dragged, setDragged] = useState("");
@@ -63,7 +64,7 @@ export function GroundPlan() {
             y={y(middle.northM) - ring * pxPerM - 14}
             width={60}
             align="center"
-            text={`${ring} m`}
+            text={inTerms(`${ring} m`, terms)}
             fontSize={WRITING}
             fontFamily={MONO}
             fill={colours.quiet}
@@ -78,7 +79,10 @@ export function GroundPlan() {
               draggable={k !== plane}
               onDragMove={(event) =>
                 setDragged(
-                  `${draft.planes[k].id} by ${(event.target.x() / pxPerM).toFixed(1)} m east, ${(-event.target.y() / pxPerM).toFixed(1)} m north`,
+                  inTerms(
+                    `${draft.planes[k].id} by ${(event.target.x() / pxPerM).toFixed(1)} m east, ${(-event.target.y() / pxPerM).toFixed(1)} m north`,
+                    terms,
+                  ),
                 )
               }
               onDragEnd={(event) => {
@@ -125,7 +129,7 @@ export function GroundPlan() {
                 draggable
                 onDragMove={(event) => {
                   const to = bearingTo(middle, groundAt(event.target.x(), event.target.y()));
-                  setDragged(`${id} at ${to.bearingDeg}°, ${to.distanceM} m`);
+                  setDragged(inTerms(`${id} at ${to.bearingDeg}°, ${to.distanceM} m`, terms));
                 }}
                 onDragEnd={(event) => {
                   const to = bearingTo(middle, groundAt(event.target.x(), event.target.y()));
@@ -151,9 +155,10 @@ export function GroundPlan() {
           <NumberField
             path={`planes.${plane}.eastM`}
             label={`${draft.planes[plane].id}: m east of the site's middle`}
+            unit="m"
             usual={middle.eastM}
           />
-          <NumberField path={`planes.${plane}.northM`} label={`${draft.planes[plane].id}: m north of it`} usual={middle.northM} />
+          <NumberField path={`planes.${plane}.northM`} label={`${draft.planes[plane].id}: m north of it`} unit="m" usual={middle.northM} />
         </div>
       ) : null}
     </figure>

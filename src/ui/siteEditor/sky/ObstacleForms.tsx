@@ -44,10 +44,10 @@ export function ObstacleForms() {
                 <TextField path={`${path}.id`} label="Name" />
                 <ChoiceField path={`${path}.kind`} label="What it is" options={KINDS} />
                 <NumberField path={`${path}.bearingDeg`} label="Bearing, ° from true north" />
-                <NumberField path={`${path}.distanceM`} label="Distance, m" />
-                <NumberField path={`${path}.heightM`} label="Height over the plane's middle, m" />
-                <NumberField path={`${path}.widthM`} label="Width across the sight, m" />
-                <NumberField path={`${path}.growthMPerYear`} label="Grows, m a year" usual={0} />
+                <NumberField path={`${path}.distanceM`} label="Distance, m" unit="m" />
+                <NumberField path={`${path}.heightM`} label="Height over the plane's middle, m" unit="m" />
+                <NumberField path={`${path}.widthM`} label="Width across the sight, m" unit="m" />
+                <NumberField path={`${path}.growthMPerYear`} label="Grows, m a year" unit="m" usual={0} />
                 <DayField path={`${path}.surveyed`} label="Measured on" />
                 <NumberField path={`${path}.porosity`} label="Lets through, 0 to 1" usual={kind === "tree" ? 0.15 : 0} />
                 <p className="self-end">

@@ -3,6 +3,7 @@
 import { useState } from "react";
 import { typedNumber } from "@/core/draft/draft";
 import { withValue } from "@/core/draft/paths";
+import { labelIn, unitIn, valueFrom, valueIn } from "@/core/site/terms";
 import { EYE_M, heightByTwoAngles } from "@/core/survey/heights";
 import { useEditor } from "../EditorContext";
 import { FormRow } from "../fields/FormRow";
@@ -18,16 +19,22 @@ const FIELDS = [
 
 /** Height and distance of an obstacle out of the angles that its top is seen under from two stands in line with it. */
 export function TwoAngles({ path }: { path: string }) {
-  const { draft, change } = useEditor();
-  const [typed, setTyped] = useState<Record<string, string>>({ eyeM: `${EYE_M}`, backM: "0" });
-  const numbers = Object.fromEntries(FIELDS.map(([key]) => [key, typedNumber(typed[key] ?? "")]));
+  const { draft, change, terms } = useEditor();
+  const [typed, setTyped] = useState<Record<string, string>>({ eyeM: valueIn(terms, EYE_M, "m").toFixed(1), backM: "0" });
+  const numbers = Object.fromEntries(
+    FIELDS.map(([key]) => {
+      const one = typedNumber(typed[key] ?? "");
+      return [key, typeof one === "number" && key.endsWith("M") ? valueFrom(terms, one, "m") : one];
+    }),
+  );
   const found = foundBy(numbers);
+  const length = (metres: number) => `${valueIn(terms, metres, "m").toFixed(2)} ${unitIn(terms, "m")}`;
   return (
     <details className="col-span-2">
       <summary className="min-h-9 content-center text-act underline max-desk:min-h-11">Height by two angles</summary>
       <div className="grid grid-cols-2 gap-x-4 gap-y-2">
         {FIELDS.map(([key, label]) => (
-          <FormRow key={key} label={label}>
+          <FormRow key={key} label={labelIn(terms, label, "m")}>
             {(field) => (
               <input
                 {...field}
@@ -42,7 +49,7 @@ export function TwoAngles({ path }: { path: string }) {
       <p className="figures mt-1 text-sm" role="status">
         {typeof found === "string"
           ? found
-          : `${found.heightM.toFixed(2)} m over the plane's middle, ${found.distanceM.toFixed(2)} m away: b / (cot far − cot near) + eye − plane`}
+          : `${length(found.heightM)} over the plane's middle, ${length(found.distanceM)} away: b / (cot far − cot near) + eye − plane`}
       </p>
       {typeof found === "string" ? null : (
         <button

@@ -4,7 +4,7 @@ import { valueAt, withValue } from "@/core/draft/paths";
 import { freeId } from "@/core/draft/wiring";
 import { amount } from "../../marks/words";
 import { useEditor } from "../EditorContext";
-import { ChoiceField, FaultAt, NumberField } from "../fields/DraftField";
+import { ChoiceField, CrossSectionField, FaultAt, NumberField } from "../fields/DraftField";
 import { Fold } from "../fields/Fold";
 import { NameField } from "../fields/NameField";
 
@@ -81,7 +81,7 @@ function InverterForm({ at, isNew }: { at: number; isNew: boolean }) {
       <NumberField path={of("startW")} label="Starts from, W DC" usual={0} />
       <NumberField path={of("nightW")} label="Draws at night, W" usual={0} />
       <ChoiceField path={of("location")} label="Hangs" options={PLACES} usual="indoors" />
-      <NumberField path={of("derateStartC")} label="Cuts back from, °C" usual="not told" />
+      <NumberField path={of("derateStartC")} label="Cuts back from, °C" unit="°C" usual="not told" />
       {mppts.map((tracker, k) => (
         <fieldset key={tracker.id} className="col-span-2 grid grid-cols-4 gap-x-3 gap-y-1">
           <legend className="caption">Tracker {tracker.id}</legend>
@@ -101,8 +101,8 @@ function InverterForm({ at, isNew }: { at: number; isNew: boolean }) {
       ))}
       {cable ? (
         <>
-          <NumberField path={of("cable.lengthM")} label="Cable to the meter, m" />
-          <NumberField path={of("cable.csaMm2")} label="Cross-section, mm²" />
+          <NumberField path={of("cable.lengthM")} label="Cable to the meter, m" unit="m" />
+          <CrossSectionField path={of("cable.csaMm2")} />
           <NumberField path={of("cable.systemV")} label="Phase voltage, V" usual={230} />
           <ChoiceField
             path={of("cable.phases")}

@@ -3,13 +3,14 @@
 import { withValue } from "@/core/draft/paths";
 import { retyped } from "@/core/draft/rename";
 import { removeString, reversed, withString } from "@/core/draft/wiring";
+import { inTerms } from "@/core/site/terms";
 import { useEditor } from "../EditorContext";
-import { ChoiceField, FaultAt, NumberField } from "../fields/DraftField";
+import { ChoiceField, CrossSectionField, FaultAt, NumberField } from "../fields/DraftField";
 import { NameField } from "../fields/NameField";
 
 /** The string that is being run: what it feeds, its type, its conductors. */
 export function StringForm({ id, isNew }: { id: string; isNew: boolean }) {
-  const { draft, change, limits } = useEditor();
+  const { draft, change, limits, terms } = useEditor();
   const at = draft.strings.findIndex((one) => one.id === id);
   const of = (key: string) => `strings.${at}.${key}`;
   const { inverter, cable } = draft.strings[at];
@@ -40,8 +41,8 @@ export function StringForm({ id, isNew }: { id: string; isNew: boolean }) {
         ) : null}
         {cable === undefined ? null : (
           <>
-            <NumberField path={of("cable.lengthM")} label="Conductors, m one way" />
-            <NumberField path={of("cable.csaMm2")} label="Cross-section, mm²" />
+            <NumberField path={of("cable.lengthM")} label="Conductors, m one way" unit="m" />
+            <CrossSectionField path={of("cable.csaMm2")} />
           </>
         )}
         <NumberField path={of("fuseA")} label="String fuse, A" usual="none told" />
@@ -50,7 +51,7 @@ export function StringForm({ id, isNew }: { id: string; isNew: boolean }) {
       {broken.length > 0 ? (
         <ul className="mt-2 border-l-4 border-fix bg-raised px-3 py-1 text-sm">
           {broken.map(({ id: rule, reason }) => (
-            <li key={rule}>{reason}</li>
+            <li key={rule}>{inTerms(reason, terms)}</li>
           ))}
         </ul>
       ) : null}
