@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Readable } from "node:stream";
@@ -13,6 +13,7 @@ import { writeSiteFile } from "@/core/formats/siteFile";
 import { exampleSite } from "@/core/simulator/exampleSite";
 import { simulateProduction } from "@/core/simulator/production";
 import { makeWeather } from "@/core/simulator/weatherMaker";
+import { PRAGMAS } from "@/db/connections";
 import { SourceMappingRecord } from "@/db/models/intakes";
 import { CalibrationRecord, CaseRecord } from "@/db/models/records";
 import { ImportRecord } from "@/db/models/series";
@@ -22,7 +23,7 @@ import { closeDatabase, database, inTransaction } from "../database";
 import { keepChange } from "../field/keepChange";
 import { keepPhoto } from "../findings/photos";
 import { startImport, undoImport } from "../imports/importSeries";
-import { findJob, type Job } from "../jobs/jobs";
+import { cancelJob, findJob, type Job } from "../jobs/jobs";
 import { saveDrawn } from "../sites/saveDrawn";
 import { closePool } from "../work/pool";
 import { archiveFile, archiveView, bringArchive, dropArchive, makeArchive, replaceFromArchive } from "./archives";
@@ -89,7 +90,9 @@ async function everything(): Promise<Record<string, object[]>> {
 
 /** Files of an installation's folders, by name. */
 function files(folder: string): Record<string, string> {
-  const names = ["photos", "originals"].flatMap((of) => readdirSync(join(folder, of)).map((name) => join(of, name)));
+  const names = ["photos", "originals"]
+    .filter((of) => existsSync(join(folder, of)))
+    .flatMap((of) => readdirSync(join(folder, of)).map((name) => join(of, name)));
   return Object.fromEntries(
     names.sort().map((name) => [
       name,
@@ -326,6 +329,24 @@ describe("an archive that isn't whole", () => {
 
   it("whose values are fewer than the index says", async () => {
     await expectRefused(changed({ "series/packed/0.bin": "short" }), /series\/packed\/0\.bin: found fewer values/);
+  });
+
+  it("or finds no room, or is called off, leaves everything as it was", async () => {
+    const [before, had] = [await everything(), files(process.env.IRRADANT_DATA ?? "")];
+    const [row] = await (await database()).query<{ page_count: number }>("PRAGMA page_count", { type: QueryTypes.SELECT });
+    Object.assign(PRAGMAS, { max_page_count: row.page_count });
+    try {
+      expect((await brought(archive)).job).toMatchObject({ state: "failed", message: expect.stringContaining("disk is full") });
+    } finally {
+      delete (PRAGMAS as { max_page_count?: number }).max_page_count;
+    }
+    expect([await everything(), files(process.env.IRRADANT_DATA ?? "")]).toEqual([before, had]);
+    const body = Readable.toWeb(Readable.from([archive])) as ReadableStream;
+    const { job } = await bringArchive(ME, "example.irradant.zip", body);
+    await cancelJob(ME, job.id);
+    expect(await ended(job)).toMatchObject({ state: "cancelled" });
+    expect([await everything(), files(process.env.IRRADANT_DATA ?? "")]).toEqual([before, had]);
+    expect(readdirSync(join(process.env.IRRADANT_DATA ?? "", "incoming"))).toEqual([]);
   });
 
   it("isn't for readers, and an id that was never one points nowhere", async () => {

@@ -1,14 +1,16 @@
-import { mkdtempSync, readdirSync, rmSync } from "node:fs";
+import { mkdtempSync, readdirSync, rmSync, symlinkSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { ReadableStream } from "node:stream/web";
+import { QueryTypes } from "sequelize";
 import { afterAll, beforeAll, expect, it, vi } from "vitest";
 import { zoneOffsetMinutes } from "@/core/series/localDay";
 import { exampleSite } from "@/core/simulator/exampleSite";
 import { simulatedCase } from "@/core/simulator/simulatedCase";
+import { PRAGMAS } from "@/db/connections";
 import { loadSeries } from "@/db/seriesStore";
 import { BUILT_IN_ACTOR as ME } from "../actor";
-import { closeDatabase } from "../database";
+import { closeDatabase, database } from "../database";
 import { listImports, undoImport } from "../imports/importSeries";
 import { originalFile } from "../imports/reading";
 import { cancelJob, findJob, type Job } from "../jobs/jobs";
@@ -188,3 +190,36 @@ it("lets two be taken into one site at once", async () => {
   const values = await stored();
   for (let i = 0; i < DAYS * 96; i++) expect(values[i]).toBeCloseTo(power[i] * 0.9, 0);
 });
+
+it("leaves everything as it was on a full disk, and takes the same files in once there is room", async () => {
+  const id = await brought(exportOf(0, 40, 0.5));
+  const [before, imports] = [await stored(), await listImports(ME, site.id)];
+  const choice = { tables: [0], clockAsIs: true, overlaps: "file" as const };
+  const refused = { state: "failed", message: expect.stringContaining("disk is full") };
+  const same = async () => {
+    expect(await stored()).toEqual(before);
+    expect(await listImports(ME, site.id)).toEqual(imports);
+    expect((await openIntake(ME, id)).tables).toHaveLength(1);
+  };
+  // Where the originals are kept: a device without room stands in the file's place.
+  const part = join(folder, "originals", `${id}-0.gz.part`);
+  symlinkSync("/dev/full", part);
+  expect(await ended(await takeIn(ME, id, choice))).toMatchObject(refused);
+  await same();
+  // In the database: it may not grow any more.
+  Object.assign(PRAGMAS, { max_page_count: await pages() });
+  try {
+    expect(await ended(await takeIn(ME, id, choice))).toMatchObject(refused);
+    await same();
+  } finally {
+    delete (PRAGMAS as { max_page_count?: number }).max_page_count;
+  }
+  expect(await ended(await takeIn(ME, id, choice))).toMatchObject({ state: "done" });
+  expect((await stored())[2000]).toBeCloseTo(power[2000] * 0.5, 0);
+});
+
+/** Pages that the database has now. */
+async function pages(): Promise<number> {
+  const [row] = await (await database()).query<{ page_count: number }>("PRAGMA page_count", { type: QueryTypes.SELECT });
+  return row.page_count;
+}

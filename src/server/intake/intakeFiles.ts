@@ -40,14 +40,19 @@ export function originalPath(intakeId: string, place: number): string {
 /** Of zlib's levels the quickest: a table packs to a sixth of its size, the best one to an eighth in five times the time. */
 const QUICK = 1;
 
-/** Packs the files as they came beside what was made of them, so that every repair can be taken back. */
+/** Packs the files as they came beside what was made of them, so that every repair can be taken back. @throws FullError where there is no room for them */
 export async function keepOriginals(intakeId: string, places: readonly number[]): Promise<void> {
   const folder = join(dataFolder(), "originals");
   await mkdir(folder, { recursive: true });
   for (const place of places) {
     const path = originalPath(intakeId, place);
-    await pipeline(createReadStream(filePath(intakeId, place)), createGzip({ level: QUICK }), createWriteStream(`${path}.part`));
-    await rename(`${path}.part`, path);
+    try {
+      await pipeline(createReadStream(filePath(intakeId, place)), createGzip({ level: QUICK }), createWriteStream(`${path}.part`));
+      await rename(`${path}.part`, path);
+    } catch (error) {
+      await rm(`${path}.part`, { force: true });
+      throw asIrradantError(error);
+    }
   }
 }
 

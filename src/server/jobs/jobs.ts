@@ -120,6 +120,8 @@ function controlOf(job: LiveJob): JobControl {
   return {
     signal: job.abort.signal,
     report(progress, message) {
+      // What a part of the work still says once another has failed mustn't hide why.
+      if (job.state !== "running") return;
       job.progress = progress;
       job.message = message;
     },
