@@ -1,4 +1,5 @@
 import type { ArchiveView } from "@/server/archive/archives";
+import { DifferenceTable } from "../marks/DifferenceTable";
 
 /** So many names are said of a list. */
 const MOST_NAMES = 6;
@@ -9,29 +10,13 @@ export function ArchiveQuestion({ archive, onReplace, onLeave }: { archive: Arch
     <section aria-label={`${archive.siteName} is here already`} className="max-w-4xl border-2 border-ink bg-raised p-4">
       <h2 className="text-lg">{archive.siteName} is here already</h2>
       <p className="mt-1">The archive differs from it in this:</p>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a part that scrolls has to be reached by keyboard */}
-      <section className="relative mt-2 max-h-72 overflow-auto" aria-label="Differences" tabIndex={0}>
-        <table className="w-full border-t-2 border-ink text-left">
-          <thead>
-            <tr className="caption">
-              <th className="py-1 pr-4 font-normal">What</th>
-              <th className="pr-4 font-normal">Only here</th>
-              <th className="pr-4 font-normal">Only in the archive</th>
-              <th className="font-normal">Otherwise</th>
-            </tr>
-          </thead>
-          <tbody>
-            {archive.differences.map(({ words, onlyHere, onlyInArchive, otherwise }) => (
-              <tr key={words} className="border-t border-rule align-top">
-                <td className="py-1 pr-4">{words}</td>
-                <td className="py-1 pr-4 wrap-anywhere">{named(onlyHere)}</td>
-                <td className="py-1 pr-4 wrap-anywhere">{named(onlyInArchive)}</td>
-                <td className="py-1 wrap-anywhere">{named(otherwise)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
+      <DifferenceTable
+        heads={["What", "Only here", "Only in the archive", "Otherwise"]}
+        rows={archive.differences.map(({ words, onlyHere, onlyInArchive, otherwise }) => ({
+          key: words,
+          cells: [words, named(onlyHere), named(onlyInArchive), named(otherwise)],
+        }))}
+      />
       <p className="mt-3">
         What is only here goes if the archive takes its place; it is kept as an archive of its own for a week, and Undo brings it back.
       </p>

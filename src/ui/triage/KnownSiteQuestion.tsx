@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { DifferenceTable } from "../marks/DifferenceTable";
 import { type SinceChoice, SinceWhen, sinceOf, UNSAID } from "../site/SinceWhen";
 
 /** What the server says of a site whose id a file has too. */
@@ -30,30 +31,13 @@ export function KnownSiteQuestion({
         There is a site “{known.siteId}” already: {known.name}, version {known.version}
       </h2>
       <p className="mt-1">The file differs from it in this:</p>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a part that scrolls has to be reached by keyboard */}
-      <section className="relative mt-2 max-h-72 overflow-auto" aria-label="Differences" tabIndex={0}>
-        <table className="w-full border-t-2 border-ink text-left">
-          <thead>
-            <tr className="caption">
-              <th className="py-1 pr-4 font-normal">What</th>
-              <th className="pr-4 font-normal">Now</th>
-              <th className="font-normal">In the file</th>
-            </tr>
-          </thead>
-          <tbody>
-            {known.differences.map(({ words, key, before, after }) => (
-              <tr key={key} className="border-t border-rule align-top">
-                <td className="py-1 pr-4">
-                  {words}
-                  <span className="caption block font-mono wrap-anywhere">{key}</span>
-                </td>
-                <td className="figures py-1 pr-4 wrap-anywhere">{before}</td>
-                <td className="figures py-1 wrap-anywhere">{after}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
+      <DifferenceTable
+        heads={["What", "Now", "In the file"]}
+        rows={known.differences.map(({ words, key, before, after }) => ({
+          key,
+          cells: [<Named key={key} words={words} path={key} />, before, after],
+        }))}
+      />
       <div className="mt-3">
         <SinceWhen choice={choice} onChoose={setChoice} notBefore={known.validFrom} />
       </div>
@@ -74,5 +58,15 @@ export function KnownSiteQuestion({
         </button>
       </div>
     </section>
+  );
+}
+
+/** A key of the file in words, with itself below. */
+function Named({ words, path }: { words: string; path: string }) {
+  return (
+    <>
+      {words}
+      <span className="caption block font-mono">{path}</span>
+    </>
   );
 }

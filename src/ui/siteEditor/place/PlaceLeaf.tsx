@@ -4,6 +4,46 @@ import { valueAt, withValue } from "@/core/draft/paths";
 import { useEditor } from "../EditorContext";
 import { ChoiceField, DayField, NumberField, TextField } from "../fields/DraftField";
 
+/** What may be told in one way or another: its key, name, and what holds where nothing is chosen. */
+const TERMS = [
+  [
+    "earth",
+    "Metal joined to the earth",
+    "earthing",
+    [
+      ["earthing", "earthing"],
+      ["grounding", "grounding"],
+    ],
+  ],
+  [
+    "wire",
+    "Conductors",
+    "mm²",
+    [
+      ["mm2", "mm²"],
+      ["awg", "AWG"],
+    ],
+  ],
+  [
+    "temperature",
+    "Temperatures",
+    "°C",
+    [
+      ["C", "°C"],
+      ["F", "°F"],
+    ],
+  ],
+  [
+    "length",
+    "Lengths",
+    "metres",
+    [
+      ["m", "metres"],
+      ["ft", "feet"],
+    ],
+  ],
+] as const;
+
 /** Where the site is, what its energy is worth, and what healthy arrays lose there. */
 export function PlaceLeaf({ isNew, currency }: { isNew: boolean; currency: string | null }) {
   const { draft, change } = useEditor();
@@ -42,42 +82,9 @@ export function PlaceLeaf({ isNew, currency }: { isNew: boolean; currency: strin
         )}
       </Group>
       <Group title="Words and units of its people">
-        <ChoiceField
-          path="terms.earth"
-          label="Metal joined to the earth"
-          usual="earthing"
-          options={[
-            ["earthing", "earthing"],
-            ["grounding", "grounding"],
-          ]}
-        />
-        <ChoiceField
-          path="terms.wire"
-          label="Conductors"
-          usual="mm²"
-          options={[
-            ["mm2", "mm²"],
-            ["awg", "AWG"],
-          ]}
-        />
-        <ChoiceField
-          path="terms.temperature"
-          label="Temperatures"
-          usual="°C"
-          options={[
-            ["C", "°C"],
-            ["F", "°F"],
-          ]}
-        />
-        <ChoiceField
-          path="terms.length"
-          label="Lengths"
-          usual="metres"
-          options={[
-            ["m", "metres"],
-            ["ft", "feet"],
-          ]}
-        />
+        {TERMS.map(([key, label, usual, options]) => (
+          <ChoiceField key={key} path={`terms.${key}`} label={label} usual={usual} options={options} />
+        ))}
         <p className="caption col-span-full">Files, formulas and data sheets stay metric.</p>
       </Group>
       <Group title="What a healthy array loses here">
