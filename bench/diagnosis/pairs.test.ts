@@ -10,9 +10,7 @@ describe("two causes on one site", () => {
     expect(new Set(PAIRS.map(([a, b]) => `${a} ${b}`)).size).toBe(171);
   });
 
-  it("as a dead string beside a large shadow, which isn't taken for a wrong factor; modules with converters on another plane; a shadow that takes most of a winter's sun; a low sensor beside a small inverter, and beside a string on two planes", {
-    timeout: 60_000,
-  }, () => {
+  it("as a dead string beside a large shadow, which isn't taken for a wrong factor; modules with converters on another plane; a shadow that takes most of a winter's sun; a low sensor beside a small inverter, and beside a string on two planes", () => {
     for (const pair of [
       "string-open shading",
       "module-converter-failed orientation-mismatch",
@@ -26,9 +24,7 @@ describe("two causes on one site", () => {
     }
   });
 
-  it("are told apart, named beside each other or said to hide, nearly all of them, and hardly ever with another in their place", {
-    timeout: 300_000,
-  }, () => {
+  it("are told apart, named beside each other or said to hide, nearly all of them, and hardly ever with another in their place", () => {
     const outcomes = PAIRS.flatMap((_, k) => (k % EVERY === 0 ? [pairOutcome(k)] : []));
     const [asked, known] = [2 * outcomes.length, outcomes.reduce((sum, { told, alike }) => sum + told.length + alike.length, 0)];
     const open = outcomes.filter(({ told }) => told.length < 2).map(({ pair }) => pair.join(" + "));

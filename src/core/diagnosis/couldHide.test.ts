@@ -22,7 +22,7 @@ const told = (options: CaseOptions, cause: CauseId) => diagnosed(options).diagno
 describe("what could hide in the data", () => {
   const SEEDS = [4, 5, 6, 7, 8];
 
-  it("is dust under a size: half as much again is told, and two fifths of it isn't", { timeout: 120_000 }, () => {
+  it("is dust under a size: half as much again is told, and two fifths of it isn't", () => {
     const counts = { larger: 0, smaller: 0 };
     for (const seed of SEEDS) {
       const [{ underPct, underKwh, lacks }] = hides({ seed }, "soiling");
@@ -46,7 +46,7 @@ describe("what could hide in the data", () => {
     expect(off[0].underPct ?? 100).toBeGreaterThan(near[0].underPct as number);
   });
 
-  it("is a low light reading under a part: a third more is told, half of it isn't", { timeout: 60_000 }, () => {
+  it("is a low light reading under a part: a third more is told, half of it isn't", () => {
     const [{ underPct, ofReading, underKwh }] = hides({}, "sensor-error");
     expect([ofReading, underKwh]).toEqual([true, null]);
     const low = (part: number) => ({ faults: [{ cause: "sensor-error", scope: "site", factor: 1 - (part * (underPct as number)) / 100 }] });
@@ -72,7 +72,7 @@ describe("what could hide in the data", () => {
     expect(couldHide.map(({ cause }) => cause)).not.toContain("soiling");
   });
 
-  it("is a part or a joint in a string whose voltage an uneven light moves, and none in one that holds still", { timeout: 60_000 }, () => {
+  it("is a part or a joint in a string whose voltage an uneven light moves, and none in one that holds still", () => {
     const site = exampleSite((one) => {
       one.strings = one.strings.map((string, k) => ({ ...string, mppt: `t${k}` }));
     });

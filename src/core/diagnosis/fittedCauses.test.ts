@@ -53,7 +53,7 @@ describe("a fit of all causes", () => {
     near(found.pctPerYear as number, 6, 0.25);
   });
 
-  it("tells a decline where the inverter starts late: hours at its threshold say nothing of the array", { timeout: 30_000 }, () => {
+  it("tells a decline where the inverter starts late: hours at its threshold say nothing of the array", () => {
     const site = exampleSite((it) => void (it.inverters[0].startW = 240));
     const long = { site, days: 800, stepMs: 3_600_000, from: "2024-04-01" };
     const { causes, truth } = told({ ...long, faults: [{ cause: "degradation", scope: "site", pctPerYear: 2.6 }] });

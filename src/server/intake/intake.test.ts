@@ -59,7 +59,7 @@ async function ended(job: Job): Promise<Job> {
       expect(now.state).not.toBe("running");
       return now;
     },
-    { timeout: 60_000, interval: 50 },
+    { timeout: 600_000, interval: 50 },
   );
 }
 
