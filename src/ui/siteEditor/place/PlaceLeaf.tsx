@@ -81,12 +81,6 @@ export function PlaceLeaf({ isNew, currency }: { isNew: boolean; currency: strin
           <Adding path="tariff" value={{ currency: currency ?? "EUR" }} words="Tell the tariff" />
         )}
       </Group>
-      <Group title="Words and units of its people">
-        {TERMS.map(([key, label, usual, options]) => (
-          <ChoiceField key={key} path={`terms.${key}`} label={label} usual={usual} options={options} />
-        ))}
-        <p className="caption col-span-full">Files, formulas and data sheets stay metric.</p>
-      </Group>
       <Group title="What a healthy array loses here">
         <NumberField path="losses.mismatchPct" label="Modules of a string that aren't alike, %" usual={1} />
         <NumberField path="losses.wiringDcPct" label="Conductors up to the inverter, %" usual={1} />
@@ -112,6 +106,12 @@ export function PlaceLeaf({ isNew, currency }: { isNew: boolean; currency: strin
         ) : (
           <Adding path="battery" value={{ gridTied: true }} words="There is a battery" />
         )}
+      </Group>
+      <Group title="Words and units of its people">
+        {TERMS.map(([key, label, usual, options]) => (
+          <ChoiceField key={key} path={`terms.${key}`} label={label} usual={usual} options={options} />
+        ))}
+        <p className="caption col-span-full">Files, formulas and data sheets stay metric.</p>
       </Group>
     </div>
   );
