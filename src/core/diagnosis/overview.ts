@@ -1,7 +1,9 @@
 import { CAUSES } from "../causes/causes";
+import type { Comparison } from "../comparison/compare";
 import { dayBookShapeOf } from "../dayBook/writeDayBook";
 import { lossCascade } from "../expected/cascade";
 import { expectedBand } from "../expected/uncertainty";
+import type { Diagnosis } from "../formats/diagnosisFile";
 import { round } from "../round";
 import { intervalKwh } from "../series/energy";
 import { dayName } from "../series/localDay";
@@ -75,31 +77,52 @@ export function knownDays({ expectedKwh }: DaySums): number {
 }
 
 /** What was lost a day to causes that stood, over the last days. */
-export function recentLoss({ diagnosis, comparison }: ToldSite, { expectedKwh, measuredKwh }: DaySums): Overview["recent"] {
-  const { days, grid, site, weather } = comparison;
-  const rows = days.days.length;
-  const standing = diagnosis.causes.filter((cause) => CAUSES[cause.cause].kind !== "design");
-  const from = Math.max(0, rows - RECENT_DAYS);
+export function recentLoss(run: ToldSite, sums: DaySums): Overview["recent"] {
+  return recentOf(dayRows(run, sums), run.diagnosis, run.comparison);
+}
+
+/** A day with its instants. */
+export interface DayRow {
+  day: number;
+  startMs: number;
+  endMs: number;
+  expectedKwh: number | null;
+  measuredKwh: number | null;
+}
+
+/** The days of a comparison, in order. */
+export function dayRows({ comparison: { days, grid } }: Pick<ToldSite, "comparison">, { expectedKwh, measuredKwh }: DaySums): DayRow[] {
+  return days.days.map((day, row) => ({
+    day,
+    startMs: grid.startMs + days.firsts[row] * grid.stepMs,
+    endMs: grid.startMs + days.firsts[row + 1] * grid.stepMs,
+    expectedKwh: expectedKwh[row],
+    measuredKwh: measuredKwh[row],
+  }));
+}
+
+/** The same of any days, in order. @param comparison that the last of them are from */
+export function recentOf(rows: readonly DayRow[], { causes }: Diagnosis, comparison: Comparison): Overview["recent"] {
+  const { site, weather } = comparison;
+  const standing = causes.filter((cause) => CAUSES[cause.cause].kind !== "design");
+  const recent = rows.slice(-RECENT_DAYS);
   let [lossKwh, dueKwh, counted] = [0, 0, 0];
-  for (let row = from; row < rows; row++) {
-    const [e, m] = [expectedKwh[row], measuredKwh[row]];
-    if (e === null || m === null) continue;
+  for (const { startMs, endMs, expectedKwh, measuredKwh } of recent) {
+    if (expectedKwh === null || measuredKwh === null) continue;
     counted++;
-    dueKwh += e;
-    const startMs = grid.startMs + days.firsts[row] * grid.stepMs;
-    const endMs = grid.startMs + days.firsts[row + 1] * grid.stepMs;
+    dueKwh += expectedKwh;
     // Days without any cause standing only carry the scatter of weather and model.
     const stands = standing.some((cause) => Date.parse(cause.from) < endMs && (cause.to === null || Date.parse(cause.to) > startMs));
-    if (stands) lossKwh += e - m;
+    if (stands) lossKwh += expectedKwh - measuredKwh;
   }
   const perDay = counted > 0 ? Math.max(0, lossKwh / counted) : 0;
   const band = counted > 0 ? (expectedBand(weather, counted).pct / 100) * (dueKwh / counted) : 0;
   const worth = (kwh: number) => (site.tariff ? round(kwh * valuePerKwh(site.tariff)) : null);
-  const last = measuredKwh.findLastIndex((kwh) => kwh !== null);
+  const last = rows.findLast(({ measuredKwh }) => measuredKwh !== null) ?? rows[0];
   return {
     days: counted,
-    from: dayName(days.days[from]),
-    to: dayName(days.days[Math.max(0, last)]),
+    from: dayName(recent[0].day),
+    to: dayName(last.day),
     lossKwhPerDay: round(perDay),
     moneyPerDay: worth(perDay),
     bandKwhPerDay: round(band),

@@ -76,7 +76,8 @@ export async function bringArchive(actor: Actor, name: string, body: ReadableStr
           await keep({ ...about, state: "taken", differences: [], former: null });
           return `${contents.siteName} taken in`;
         }
-        const here = await entryHashes(contents.siteId, { signal: control.signal });
+        const onShare = (share: number) => control.report(0.3 + 0.7 * share, "Holding it against what is here");
+        const here = await entryHashes(contents.siteId, { signal: control.signal, report: onShare });
         const differences = archiveDifferences(here, archive.manifest.entries, await titlesOf(contents));
         const state = differences.length === 0 ? "same" : "asks";
         await keep({ ...about, state, differences, former: null });

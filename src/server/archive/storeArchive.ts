@@ -7,6 +7,7 @@ import { CancelledError, ConflictError } from "@/core/errors/errors";
 import { entryKind } from "@/core/formats/archive/manifest";
 import { presentVersion } from "@/core/site/asBuilts";
 import { siteName } from "@/core/site/lookups";
+import { asIrradantError } from "@/db/databaseErrors";
 import { SourceMappingRecord } from "@/db/models/intakes";
 import {
   AsBuiltRecord,
@@ -43,7 +44,7 @@ const BATCH = 200;
 /**
  * Stores a site out of its archive, all of it or nothing: files are unpacked aside and moved in place within the transaction that stores the rest.
  * @param replace true where the known site of this name is to give way
- * @throws ConflictError where the site is known and isn't to give way, or something in it belongs to another site here
+ * @throws ConflictError where the site is known and isn't to give way, or something in it belongs to another site here; FullError where there is no room
  */
 export async function storeArchive(
   actorId: string,
@@ -82,6 +83,8 @@ export async function storeArchive(
     );
     const kept = new Set(files.map(({ to }) => to));
     for (const path of before) if (!kept.has(path)) await rm(path, { force: true });
+  } catch (error) {
+    throw asIrradantError(error);
   } finally {
     await rm(aside, { recursive: true, force: true });
   }

@@ -140,6 +140,40 @@ describe("a fault on the border of two as-builts", () => {
   });
 });
 
+describe("the first days of a new as-built", () => {
+  const cut = ({ grid, channels }: Series, days: number): Series => {
+    const count = (UPGRADE_MS - grid.startMs) / grid.stepMs + days * 96;
+    return { grid: { ...grid, count }, channels: new Map([...channels].map(([name, values]) => [name, values.subarray(0, count)])) };
+  };
+
+  it.each([1, 4, 20])("go on with what stands at things that stayed, and share out what it takes: %i days", (days) => {
+    const { weather, production } = story([S1_OPEN], [S1_OPEN], STRINGS);
+    const run = diagnoseEpochs(epochs, cut(weather, days), cut(production, days), NAMES);
+    const open = run.diagnosis.causes.filter(({ cause }) => cause === "string-open");
+    expect(open.map(({ scope, to }) => [scope, to])).toEqual([["s1", null]]);
+    const { lossKwh, unexplainedKwh } = run.diagnosis.energy;
+    expect(Math.abs(unexplainedKwh)).toBeLessThan(0.2 * lossKwh);
+    expect(run.overview.units.map(({ scope }) => scope)).toEqual(["inv1", "inv2"]);
+    expect(run.frozen).not.toBeNull();
+    // What is lost a day is told over a month, whatever part of it is the new array's.
+    expect(run.overview.recent.days).toBe(30);
+    expect(run.overview.recent.lossKwhPerDay).toBeGreaterThan(5);
+  });
+
+  it("say that it was mended with the upgrade, where it was", () => {
+    const { weather, production } = story([S1_OPEN], [], STRINGS);
+    const { diagnosis } = diagnoseEpochs(epochs, cut(weather, 6), cut(production, 6), NAMES);
+    const open = diagnosis.causes.filter(({ cause }) => cause === "string-open");
+    expect(open.map(({ scope, to }) => [scope, to])).toEqual([["s1", "2025-05-30T22:00:00Z"]]);
+  });
+
+  it("tell what can't be seen string by string too", () => {
+    const { weather, production } = story([S1_OPEN], [S1_OPEN]);
+    const { diagnosis } = diagnoseEpochs(epochs, cut(weather, 6), cut(production, 6), NAMES);
+    expect(diagnosis.causes.filter(({ cause }) => cause === "string-open").map(({ to }) => to)).toEqual([null]);
+  });
+});
+
 describe("what can't be told of one as-built", () => {
   const { weather, production } = story([], []);
   const foreign = exampleSite((site) => {

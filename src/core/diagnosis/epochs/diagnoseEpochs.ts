@@ -13,6 +13,7 @@ import { cutSeries } from "./cutSeries";
 import type { Epoch, ToldEpoch } from "./epoch";
 import { joinEpochOverviews } from "./joinEpochOverviews";
 import { joinEpochs } from "./joinEpochs";
+import { takeUp } from "./takeUp";
 
 /** A diagnosis over everything that a site has been. */
 export interface EpochsRun {
@@ -51,7 +52,10 @@ export function diagnoseEpochs(
     if (!light || !output) continue;
     const span = spanOf(epoch);
     try {
-      const run = diagnose(epoch.site, light, output, names, options, (share) => report((k + share) / epochs.length));
+      const before = told.at(-1);
+      const run =
+        (before?.epoch === epochs[k - 1] && before ? takeUp(before, epoch, light, output, names, options) : null) ??
+        diagnose(epoch.site, light, output, names, options, (share) => report((k + share) / epochs.length));
       told.push({ epoch, run, overview: overviewOf(run) });
       spans.push({ ...span, refused: null });
     } catch (error) {
@@ -74,7 +78,7 @@ export function diagnoseEpochs(
   const diagnosis = joinEpochs(told, present.site);
   return {
     diagnosis,
-    overview: { ...joinEpochOverviews(told, dayBook), epochs: spans },
+    overview: { ...joinEpochOverviews(told, diagnosis, dayBook), epochs: spans },
     dayBook: dayBook.book,
     frozen:
       last.epoch === present ? { ...last.run.frozen, referenceKwh: told.reduce((sum, { run }) => sum + run.frozen.referenceKwh, 0) } : null,

@@ -1,6 +1,7 @@
 import type { SiteFile } from "../../site/siteSchema";
-import type { DiagnosisRun } from "../diagnose";
+import type { Frozen } from "../onward/frozen";
 import type { Overview } from "../overviewSchema";
+import type { ToldSite } from "../standing";
 
 /** A stretch of time with the as-built that held in it. */
 export interface Epoch {
@@ -14,6 +15,6 @@ export interface Epoch {
 /** An epoch with what was told of it. */
 export interface ToldEpoch {
   epoch: Epoch;
-  run: DiagnosisRun;
+  run: ToldSite & { frozen: Frozen };
   overview: Overview;
 }
