@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { unzipSync } from "fflate";
@@ -10,7 +10,7 @@ import { BUILT_IN_ACTOR as ME } from "../actor";
 import { createCase } from "../cases/createCase";
 import { saveDrawn } from "../sites/saveDrawn";
 import { closePool } from "../work/pool";
-import { archiveView, replaceFromArchive } from "./archives";
+import { archiveFile, archiveView, replaceFromArchive } from "./archives";
 import { brought, changed, ended, everything, files, filledHome, leave, made, moveTo, EXAMPLE as site } from "./fixtures/installation";
 
 const [home, other] = ["irradant-home-", "irradant-other-"].map((name) => mkdtempSync(join(tmpdir(), name)));
@@ -84,6 +84,25 @@ describe("a site's archive", () => {
     expect(await everything()).toEqual(before);
   });
 
+  it("doesn't take the place of what was recorded in the very moment", async () => {
+    const asked = await brought(archive);
+    const job = await replaceFromArchive(ME, asked.id);
+    // The site is kept as it is now; what comes between that and the end of the exchange must not be lost.
+    let busy = true;
+    const recorded: string[] = ["later"];
+    const recording = (async () => {
+      while (busy) recorded.push(await createCase(ME, { siteId: site.id, kind: "alarm", title: "In between" }));
+    })();
+    const end = await ended(job);
+    busy = false;
+    await recording;
+    const { former } = await archiveView(ME, asked.id);
+    if (end.state === "failed") expect(end.message).toMatch(/Something was recorded here/);
+    const [standing, kept] = [await CaseRecord.findAll({ attributes: ["id"], raw: true }), former ? await casesIn(former) : []];
+    const all = new Set([...standing.map(({ id }) => id), ...kept]);
+    expect(recorded.filter((id) => !all.has(id))).toEqual([]);
+  });
+
   it("of another program, with the public format's entries alone, is taken in too", async () => {
     await moveTo(mkdtempSync(join(other, "public-")));
     const ours = Object.keys(unzipSync(archive)).filter((path) => /packed|imports|versions|cases|photos/.test(path));
@@ -103,3 +122,9 @@ describe("a site's archive", () => {
     expect(Buffer.from(unzipSync(await made())["register.csv"]).toString()).toBe(register);
   });
 });
+
+/** Ids of the cases in an archive that lies here. */
+async function casesIn(id: string): Promise<string[]> {
+  const { path } = await archiveFile(ME, id);
+  return Object.keys(unzipSync(readFileSync(path))).flatMap((entry) => /^cases\/(.+)\.json$/.exec(entry)?.[1] ?? []);
+}

@@ -53,7 +53,10 @@ export async function makeArchive(actor: Actor, siteId: string): Promise<{ job: 
   await letOldGo();
   const id = newId();
   const job = await startJob(actor, `Archive of ${siteName(site)}`, async ({ signal, report }) => {
-    const about = await makeNow(id, siteId, siteName(site), "made", { signal, report: (share) => report(share, "Writing the archive") });
+    const { about } = await makeNow(id, siteId, siteName(site), "made", {
+      signal,
+      report: (share) => report(share, "Writing the archive"),
+    });
     return `${about.name}, ${megabytes(about.bytes)}`;
   });
   return { job, archive: id };
@@ -72,7 +75,7 @@ export async function bringArchive(actor: Actor, name: string, body: ReadableStr
         const about = { id, name, siteId: contents.siteId, siteName: contents.siteName, bytes: (await stat(fileOf(id))).size };
         const known = await SiteRecord.findByPk(contents.siteId, { attributes: ["id"], raw: true });
         if (!known) {
-          await store(actor, archive, contents, false, control);
+          await store(actor, archive, contents, null, control);
           await keep({ ...about, state: "taken", differences: [], former: null });
           return `${contents.siteName} taken in`;
         }
@@ -103,8 +106,8 @@ export async function replaceFromArchive(actor: Actor, id: string): Promise<Job>
     withArchive(id, about.name, control, async (archive, contents) => {
       const former = newId();
       control.report(0.3, "Keeping what is here");
-      await makeNow(former, contents.siteId, about.siteName, "former", { signal: control.signal });
-      await store(actor, archive, contents, true, control);
+      const { mark } = await makeNow(former, contents.siteId, about.siteName, "former", { signal: control.signal });
+      await store(actor, archive, contents, mark, control);
       await keep({ ...about, state: "taken", differences: [], former });
       return `${contents.siteName} is as in the archive now`;
     }),
@@ -162,7 +165,13 @@ async function titlesOf({ siteId, cases }: ArchiveContents): Promise<Map<string,
   return new Map([...cases, ...here].map(({ id, title }) => [id, title]));
 }
 
-async function store(actor: Actor, archive: ReadArchive, contents: ArchiveContents, replace: boolean, control: Control): Promise<void> {
+async function store(
+  actor: Actor,
+  archive: ReadArchive,
+  contents: ArchiveContents,
+  replace: string | null,
+  control: Control,
+): Promise<void> {
   const { signal, report, noReturn } = control;
   await storeArchive(actor.id, archive, contents, replace, { signal, noReturn, report: (share) => report(0.3 + 0.6 * share, "Storing") });
   report(0.9, "Comparing with what was to be expected");
@@ -176,15 +185,15 @@ async function makeNow(
   name: string,
   state: "made" | "former",
   asked: Parameters<typeof writeArchive>[2],
-): Promise<ArchiveView> {
-  const { madeAt } = await writeArchive(siteId, fileOf(id), asked);
+): Promise<{ about: ArchiveView; mark: string }> {
+  const { manifest, mark } = await writeArchive(siteId, fileOf(id), asked);
   const about = {
     ...{ id, siteId, siteName: name, state, differences: [], former: null },
-    name: `${siteId}-${madeAt.slice(0, 10)}.irradant.zip`,
+    name: `${siteId}-${manifest.madeAt.slice(0, 10)}.irradant.zip`,
     bytes: (await stat(fileOf(id))).size,
   };
   await keep(about);
-  return about;
+  return { about, mark };
 }
 
 async function keep(about: ArchiveView): Promise<void> {

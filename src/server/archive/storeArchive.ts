@@ -29,6 +29,7 @@ import { parsedAsBuilt } from "../sites/asBuilt";
 import type { ArchiveContents } from "./contents";
 import type { ReadArchive } from "./readArchive";
 import { seriesImports } from "./seriesImports";
+import { siteMark } from "./siteMark";
 import { storeDays } from "./storeDays";
 
 interface Asked {
@@ -43,14 +44,14 @@ const BATCH = 200;
 
 /**
  * Stores a site out of its archive, all of it or nothing: files are unpacked aside and moved in place within the transaction that stores the rest.
- * @param replace true where the known site of this name is to give way
- * @throws ConflictError where the site is known and isn't to give way, or something in it belongs to another site here; FullError where there is no room
+ * @param replace mark of the known site of this name that is to give way, as it was kept; null where none is to
+ * @throws ConflictError where the site is known and isn't to give way, or has changed since it was kept, or something in it belongs to another site here; FullError where there is no room
  */
 export async function storeArchive(
   actorId: string,
   archive: ReadArchive,
   contents: ArchiveContents,
-  replace: boolean,
+  replace: string | null,
   { signal, report, noReturn }: Asked,
 ): Promise<void> {
   const { siteId } = contents;
@@ -60,12 +61,14 @@ export async function storeArchive(
     const files = await unpack(archive, aside, signal);
     report(0.3);
     const series = contents.packed.length > 0 ? [] : await seriesImports(archive, contents, actorId);
-    const before = replace ? await filesOf(siteId) : [];
+    const before = replace !== null ? await filesOf(siteId) : [];
     await write(
       sequelize,
       async (transaction) => {
         const known = await SiteRecord.findByPk(siteId, { transaction, attributes: ["id"] });
-        if (known && !replace) throw new ConflictError(`There is a site ${siteId} already`);
+        if (known && replace === null) throw new ConflictError(`There is a site ${siteId} already`);
+        if (known && (await siteMark(siteId, transaction)) !== replace)
+          throw new ConflictError("Something was recorded here while the site was being kept: nothing was changed, try again");
         await SiteRecord.destroy({ where: { id: siteId }, transaction });
         await refuseForeign(contents, transaction);
         await storeRecords(contents, actorId, transaction);

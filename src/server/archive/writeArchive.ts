@@ -12,6 +12,7 @@ import { database } from "../database";
 import { irradantVersion } from "../irradantVersion";
 import type { ArchiveEntry } from "./archiveEntry";
 import { siteEntries } from "./entries";
+import { siteMark } from "./siteMark";
 
 /** What whoever waits can say and hear. */
 interface Asked {
@@ -23,14 +24,19 @@ interface Asked {
 /**
  * Writes everything that is known of a site into one file, all of one moment: what is recorded meanwhile isn't in it.
  * @param path where to; broken off, nothing stays there
+ * @returns its list, and the mark of what was known then (see `siteMark.ts`)
  * @throws CancelledError (from the signal), FullError where there is no room
  */
-export async function writeArchive(siteId: string, path: string, { signal, report }: Asked = {}): Promise<Manifest> {
+export async function writeArchive(
+  siteId: string,
+  path: string,
+  { signal, report }: Asked = {},
+): Promise<{ manifest: Manifest; mark: string }> {
   const now = new Date();
   const zip = new ZipFile();
   const manifest: Manifest = { format: "irradant-archive/1", version: irradantVersion(), madeAt: now.toISOString(), entries: {} };
   try {
-    await inOneMoment(async (transaction) => {
+    const mark = await inOneMoment(async (transaction) => {
       const entries = await siteEntries(siteId, transaction);
       const written = pipeline(zip.outputStream, createWriteStream(path), { signal });
       // A failure is told where the file is waited for; here it would be nobody's.
@@ -45,8 +51,9 @@ export async function writeArchive(siteId: string, path: string, { signal, repor
       zip.addBuffer(Buffer.from(`${JSON.stringify(manifest, null, 2)}\n`), MANIFEST, { mtime: now });
       zip.end();
       await written;
+      return siteMark(siteId, transaction);
     });
-    return manifest;
+    return { manifest, mark };
   } catch (error) {
     await rm(path, { force: true });
     throw signal?.aborted ? new CancelledError() : asIrradantError(error);
