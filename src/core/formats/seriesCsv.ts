@@ -103,11 +103,26 @@ const ROWS_A_PIECE = 512;
  * Writes a series as CSV, some rows at a time so that a long one can be streamed.
  * @param digits decimals kept; trailing zeros are dropped, missing values become empty cells
  */
-export function* writeSeriesCsv(series: Series & { unknown?: Map<string, string[]> }, digits = 3): Generator<string> {
-  const names = [...series.channels.keys()];
+export function* writeSeriesCsv(series: WrittenSeries, digits = DIGITS): Generator<string> {
+  yield seriesHead([...series.channels.keys(), ...(series.unknown?.keys() ?? [])]);
+  yield* writeSeriesRows(series, digits);
+}
+
+/** A series, with columns that aren't ours beside it. */
+type WrittenSeries = Series & { unknown?: Map<string, string[]> };
+
+/** Decimals that are kept. */
+const DIGITS = 3;
+
+/** The first line of a series file. */
+export function seriesHead(names: readonly string[]): string {
+  return `${["timestamp", ...names].join(",")}\n`;
+}
+
+/** The lines after the first, some rows at a time. */
+export function* writeSeriesRows(series: WrittenSeries, digits = DIGITS): Generator<string> {
   const channels = [...series.channels.values()];
   const unknown = [...(series.unknown ?? new Map<string, string[]>())];
-  yield `${["timestamp", ...names, ...unknown.map(([name]) => name)].join(",")}\n`;
   const scale = 10 ** digits;
   const texts = unknown.map(([, cells]) => cells);
   let piece = "";

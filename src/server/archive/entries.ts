@@ -4,12 +4,11 @@ import { Readable } from "node:stream";
 import type { Transaction } from "sequelize";
 import type { CaseFile } from "@/core/formats/archive/caseFile";
 import { EMPTY_REGISTER } from "@/core/formats/archive/registerFile";
-import { writeSeriesCsv } from "@/core/formats/seriesCsv";
 import { SourceMappingRecord } from "@/db/models/intakes";
 import { AsBuiltRecord, CalibrationRecord, CaseRecord, ChangeRecord, FindingRecord, PhotoRecord, VisitRecord } from "@/db/models/records";
 import { RegisterRecord } from "@/db/models/registers";
 import { ChannelRecord, ImportRecord } from "@/db/models/series";
-import { loadSeries } from "@/db/seriesStore";
+import { seriesLines } from "@/db/seriesLines";
 import { dataFolder } from "../database";
 import { readReading } from "../imports/reading";
 import { originalName, originalPath } from "../intake/intakeFiles";
@@ -103,11 +102,7 @@ function fileEntry(path: string, from: string): ArchiveEntry[] {
 
 /** The values that stand, for every other program; the packed days beside them have all digits and what was replaced. */
 function seriesEntry(siteId: string, kind: "production" | "weather", transaction: Transaction): ArchiveEntry {
-  const open = async () => {
-    const series = await loadSeries(siteId, kind, transaction);
-    return Readable.from(series ? writeSeriesCsv(series) : []);
-  };
-  return { path: `series/${kind}.csv`, packs: true, open };
+  return { path: `series/${kind}.csv`, packs: true, open: async () => Readable.from(seriesLines(siteId, kind, transaction)) };
 }
 
 function importOf({ siteId: _, importedAt, undoneAt, reading, ...rest }: ImportRecord) {
