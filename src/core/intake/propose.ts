@@ -86,9 +86,10 @@ export function propose(table: RawTable, site: SiteFile): Proposal {
 function isTurned({ to, raw, form }: ReadColumn): boolean {
   if (to === null || form !== "mean" || !/\.(?:ac_w|dc_w|dc_a)$/.test(to)) return false;
   let [over, under] = [0, 0];
-  for (const value of raw.values) {
-    if (value > 0) over++;
-    else if (value < 0) under++;
+  const { values } = raw;
+  for (let i = 0; i < values.length; i++) {
+    if (values[i] > 0) over++;
+    else if (values[i] < 0) under++;
   }
   return under > 20 && over < under / 20;
 }
@@ -126,7 +127,11 @@ function referenceOf(columns: readonly ReadColumn[], ground: Ground): ReadColumn
   return ranked.sort((a, b) => b.rank - a.rank)[0]?.column ?? null;
 }
 
-const filled = ({ raw }: ReadColumn): number => raw.values.reduce((count, value) => count + (value > 0 ? 1 : 0), 0);
+function filled({ raw: { values } }: ReadColumn): number {
+  let count = 0;
+  for (let i = 0; i < values.length; i++) if (values[i] > 0) count++;
+  return count;
+}
 
 function lagsOf(column: ReadColumn, ground: Ground): DayLag[] {
   const step = ground.steps[column.group];

@@ -1,8 +1,8 @@
 import type { Readable } from "node:stream";
 import type { Transaction } from "sequelize";
 import { FormatError } from "@/core/errors/formatError";
-import { ChannelRecord, ReplacedDayRecord } from "@/db/models/series";
-import { putDays } from "@/db/seriesStore";
+import { ChannelRecord } from "@/db/models/series";
+import { putDays, putReplacedDays } from "@/db/seriesStore";
 import type { ArchiveContents } from "./contents";
 import type { ReadArchive } from "./readArchive";
 
@@ -31,9 +31,9 @@ export async function storeDays(
       () => name,
       transaction,
     );
-    await ReplacedDayRecord.bulkCreate(
+    await putReplacedDays(
       rows.flatMap(({ replacedBy, ...row }) => (replacedBy === null ? [] : [{ ...row, replacedBy }])),
-      { transaction },
+      transaction,
     );
   }
   if (await cut.next(1)) throw wrong("more values");

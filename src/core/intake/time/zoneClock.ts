@@ -51,19 +51,25 @@ export class ZoneClock {
 
   /** Instants that a time on the clock can mean, in order: one, two in the hour that comes twice, none in the one left out. */
   instantsOf(wallMs: number): number[] {
-    if (this.fixedMs !== null) return [wallMs - this.fixedMs];
+    const only = this.onlyOffsetMs(wallMs);
+    if (!Number.isNaN(only)) return [wallMs - only];
+    const offsetAt = (utcMs: number) => (utcMs < this.changeMs ? this.offsetsMs[0] : this.offsetsMs[this.offsetsMs.length - 1]);
+    return this.offsetsMs
+      .map((offset) => wallMs - offset)
+      .filter((at) => at + offsetAt(at) === wallMs)
+      .sort((a, b) => a - b);
+  }
+
+  /** The offset of a time's day, where the clock isn't changed about it; else NaN. Of most of a million rows nothing else is asked. */
+  private onlyOffsetMs(wallMs: number): number {
+    if (this.fixedMs !== null) return this.fixedMs;
     const day = Math.floor(wallMs / DAY_MS);
     if (day !== this.day) {
       this.day = day;
       this.offsetsMs = [...new Set([-1, 1, 2].map((by) => dayOffsetMs(this.zone, day + by)))];
       if (this.offsetsMs.length > 1) this.changeMs = this.changeBetween(day - 1, day + 2);
     }
-    if (this.offsetsMs.length === 1) return [wallMs - this.offsetsMs[0]];
-    const offsetAt = (utcMs: number) => (utcMs < this.changeMs ? this.offsetsMs[0] : this.offsetsMs[this.offsetsMs.length - 1]);
-    return this.offsetsMs
-      .map((offset) => wallMs - offset)
-      .filter((at) => at + offsetAt(at) === wallMs)
-      .sort((a, b) => a - b);
+    return this.offsetsMs.length === 1 ? this.offsetsMs[0] : Number.NaN;
   }
 
   /** The instant between two days at which the clock is changed, to the minute. */
@@ -88,6 +94,12 @@ export class ZoneClock {
     const seen = new Set<number>();
     let again = false;
     for (let i = 0; i < wallMs.length; i++) {
+      const only = this.onlyOffsetMs(wallMs[i]);
+      if (!Number.isNaN(only)) {
+        again = false;
+        utcMs[i] = wallMs[i] - only;
+        continue;
+      }
       const can = this.instantsOf(wallMs[i]);
       if (can.length === 0) {
         skipped++;
