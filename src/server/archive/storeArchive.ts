@@ -139,7 +139,7 @@ async function storeRecords(contents: ArchiveContents, actorId: string, transact
     ),
   );
   for (const { id, kind, title, openedAt, closedAt, brief, actorId: opener, ...records } of cases) {
-    const times = { openedAt: new Date(openedAt), closedAt: closedAt === null ? null : new Date(closedAt) };
+    const times = { openedAt: new Date(openedAt), closedAt: maybeDate(closedAt) };
     await CaseRecord.create({ id, siteId, kind, title, ...times, brief: JSON.stringify(brief), actorId: opener }, { transaction });
     await storeCaseRecords(id, records, transaction);
   }
@@ -149,7 +149,7 @@ async function storeRecords(contents: ArchiveContents, actorId: string, transact
         ...one,
         siteId,
         importedAt: new Date(importedAt),
-        undoneAt: undoneAt === null ? null : new Date(undoneAt),
+        undoneAt: maybeDate(undoneAt),
         reading: reading === null ? null : JSON.stringify(reading),
       })),
       { transaction },
@@ -167,13 +167,15 @@ async function storeRecords(contents: ArchiveContents, actorId: string, transact
         ...one,
         siteId,
         keptAt: new Date(keptAt),
-        withdrawnAt: withdrawnAt === null ? null : new Date(withdrawnAt),
+        withdrawnAt: maybeDate(withdrawnAt),
       })),
       { transaction },
     ),
   );
   if (register !== null) await RegisterRecord.create({ siteId, csv: register }, { transaction });
 }
+
+const maybeDate = (instant: string | null): Date | null => (instant === null ? null : new Date(instant));
 
 type CaseRecords = Pick<ArchiveContents["cases"][number], "visits" | "findings" | "photos" | "changes">;
 
@@ -194,7 +196,7 @@ async function storeCaseRecords(
         ...one,
         caseId,
         recordedAt: new Date(recordedAt),
-        withdrawnAt: withdrawnAt === null ? null : new Date(withdrawnAt),
+        withdrawnAt: maybeDate(withdrawnAt),
       })),
       { transaction },
     ),

@@ -17,7 +17,7 @@ export function DifferenceTable({ heads, rows }: { heads: readonly string[]; row
           {rows.map(({ key, cells }) => (
             <tr key={key} className="border-t border-rule align-top">
               {cells.map((cell, k) => (
-                <td key={heads[k]} className={`py-1 wrap-anywhere ${k > 0 ? "figures" : ""}`}>
+                <td key={heads[k]} className={`py-1 wrap-break-word ${k > 0 ? "figures" : ""}`}>
                   {cell}
                 </td>
               ))}

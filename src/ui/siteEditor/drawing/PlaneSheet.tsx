@@ -1,25 +1,36 @@
 import { Fragment } from "react";
 import { Line, Rect, Text } from "react-konva";
+import { type Terms, unitIn, valueFrom } from "@/core/site/terms";
 import type { DrawingColours } from "./colours";
 import { type PlaneView, SCALE_ROOM } from "./planeView";
 import { MONO, SANS, WRITING } from "./writing";
 
-/** The roof's edges, the middle of the plane, and a scale in metres. */
+/** Between two strokes of the scale, in its unit: the least that leaves room for the numbers, px. */
+const STEPS = [1, 2, 5, 10, 20, 50] as const;
+const LEAST_STEP_PX = 40;
+
+/** The roof's edges, the middle of the plane, and a scale in metres, or in feet where the site's people measure so. */
 export function PlaneSheet({
   view,
   colours,
   edges,
+  terms,
 }: {
   view: PlaneView;
   colours: DrawingColours;
   edges: { upper: string; lower: string };
+  terms: Terms;
 }) {
   const [x0, y0] = [view.x(0), view.y(0)];
-  const step = view.pxPerM >= 40 ? 1 : 2;
-  const metres = (from: number, to: number) =>
-    Array.from({ length: Math.floor(to / step) - Math.ceil(from / step) + 1 }, (_, k) => (Math.ceil(from / step) + k) * step);
-  const across = metres((SCALE_ROOM - x0) / view.pxPerM, (view.width - x0) / view.pxPerM);
-  const up = metres((y0 - (view.height - SCALE_ROOM)) / view.pxPerM, y0 / view.pxPerM);
+  const unitM = valueFrom(terms, 1, "m");
+  const step = STEPS.find((one) => one * unitM * view.pxPerM >= LEAST_STEP_PX) ?? STEPS[STEPS.length - 1];
+  /** Places of the scale's strokes, in its unit, between two lengths in metres. */
+  const strokes = (fromM: number, toM: number) => {
+    const [first, last] = [Math.ceil(fromM / unitM / step), Math.floor(toM / unitM / step)];
+    return Array.from({ length: last - first + 1 }, (_, k) => (first + k) * step);
+  };
+  const across = strokes((SCALE_ROOM - x0) / view.pxPerM, (view.width - x0) / view.pxPerM);
+  const up = strokes((y0 - (view.height - SCALE_ROOM)) / view.pxPerM, y0 / view.pxPerM);
   const floor = view.height - SCALE_ROOM;
   return (
     <>
@@ -37,36 +48,37 @@ export function PlaneSheet({
       <Line points={[x0 - 7, y0, x0 + 7, y0]} stroke={colours.strong} />
       <Line points={[x0, y0 - 7, x0, y0 + 7]} stroke={colours.strong} />
       <Line points={[SCALE_ROOM, 0, SCALE_ROOM, floor, view.width, floor]} stroke={colours.strong} />
-      {across.map((m) => (
-        <Fragment key={m}>
-          <Line points={[view.x(m), floor, view.x(m), floor + 5]} stroke={colours.strong} />
+      {across.map((at) => (
+        <Fragment key={at}>
+          <Line points={[view.x(at * unitM), floor, view.x(at * unitM), floor + 5]} stroke={colours.strong} />
           <Text
-            x={view.x(m) - 20}
+            x={view.x(at * unitM) - 20}
             y={floor + 7}
             width={40}
             align="center"
-            text={`${m}`}
+            text={`${at}`}
             fontSize={WRITING}
             fontFamily={MONO}
             fill={colours.quiet}
           />
         </Fragment>
       ))}
-      {up.map((m) => (
-        <Fragment key={m}>
-          <Line points={[SCALE_ROOM - 5, view.y(m), SCALE_ROOM, view.y(m)]} stroke={colours.strong} />
+      {up.map((at) => (
+        <Fragment key={at}>
+          <Line points={[SCALE_ROOM - 5, view.y(at * unitM), SCALE_ROOM, view.y(at * unitM)]} stroke={colours.strong} />
           <Text
             x={0}
-            y={view.y(m) - 6}
+            y={view.y(at * unitM) - 6}
             width={SCALE_ROOM - 6}
             align="right"
-            text={`${m}`}
+            text={`${at}`}
             fontSize={WRITING}
             fontFamily={MONO}
             fill={colours.quiet}
           />
         </Fragment>
       ))}
+      <Text x={4} y={floor + 7} text={unitIn(terms, "m")} fontSize={WRITING} fontFamily={SANS} fill={colours.quiet} />
       <Text
         x={SCALE_ROOM}
         y={4}

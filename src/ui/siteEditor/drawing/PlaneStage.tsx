@@ -1,6 +1,7 @@
 "use client";
 
 import { Layer, Line, Rect, Stage } from "react-konva";
+import { draftTerms } from "@/core/draft/draft";
 import { useDrawingColours } from "./colours";
 import { ModuleShape } from "./ModuleShape";
 import { PlaneSheet } from "./PlaneSheet";
@@ -17,7 +18,7 @@ export function PlaneStage(props: PlaneStageProps) {
   return (
     <Stage width={view.width} height={view.height} onPointerDown={press} onPointerMove={go} onPointerUp={release} onPointerCancel={release}>
       <Layer listening={false}>
-        <PlaneSheet view={view} colours={colours} edges={edges} />
+        <PlaneSheet view={view} colours={colours} edges={edges} terms={draftTerms(draft)} />
         {by?.atRightM != null ? (
           <Line points={[view.x(by.atRightM), 0, view.x(by.atRightM), view.height]} stroke={colours.act} dash={[4, 4]} />
         ) : null}
