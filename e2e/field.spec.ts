@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { demoFile, expect, LARCH_CASE, test } from "./app";
+import { chooseGrade, demoFile, expect, LARCH_CASE, test } from "./app";
 import { stored } from "./stored";
 
 test.use({ file: "field" });
@@ -62,7 +62,7 @@ test("what is taken back and restored while nothing can be sent stays so through
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
   const point = article(page, "Sun, clearance and cooling");
   const grade = point.getByRole("radio").nth(1);
-  await grade.check({ force: true });
+  await chooseGrade(grade);
   await allKept(page);
   await page.route("**/api/changes", (route) => route.abort());
   await point.getByRole("button", { name: "Take back" }).click();
@@ -88,7 +88,7 @@ test("a page that was asked for before the server had a finding or a brief shows
   const walk = await (await request.get(`${LARCH_CASE}/walk`)).text();
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
   const grade = article(page, "What the inverter says of itself").getByRole("radio").nth(1);
-  await grade.check({ force: true });
+  await chooseGrade(grade);
   await allKept(page);
   await page.route(`**${LARCH_CASE}/walk`, (route) => route.fulfill({ body: walk, contentType: "text/html" }));
   await page.reload();
