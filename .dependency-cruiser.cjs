@@ -5,6 +5,7 @@ const CORE_ORDER = [
   ["series", "causes", "changes"],
   ["sun"],
   ["sky", "survey"],
+  ["sums"],
   ["site"],
   ["weather"],
   ["plane", "electrical"],

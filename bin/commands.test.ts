@@ -156,6 +156,26 @@ it("verdict: judges one measurement from standard input, and refuses what isn't 
   expect(bad.stderr[0]).toContain('standard input, irradianceWm2: found "bright"');
 });
 
+it("sum: works out one calculation from standard input, and refuses values that can't be with their range", () => {
+  const overhang = { format: "irradant-sum/1", kind: "rail-overhang", spanMm: 1200, overhangMm: 410 };
+  const { status, stdout } = run(["sum"], JSON.stringify(overhang));
+  expect(status).toBe(0);
+  expect(JSON.parse(stdout)).toMatchObject({
+    format: "irradant-sum-answer/1",
+    kind: "rail-overhang",
+    values: { limitMm: 400 },
+    ok: false,
+    formula: "limit = span × share",
+  });
+  const bad = run(["sum"], JSON.stringify({ ...overhang, spanMm: 12, overhangMm: -1 }));
+  expect(bad.status).toBe(2);
+  expect(bad.stderr).toEqual([
+    "irradant: standard input, spanMm: found 12, expected a number from 100 to 100000; overhangMm: found -1, expected a number from 0",
+  ]);
+  const unknown = run(["sum"], JSON.stringify({ ...overhang, kind: "dance" }));
+  expect(unknown.stderr[0]).toContain('kind: found "dance", expected "rail-overhang" or "thermal-expansion" or ');
+});
+
 it("route: writes the walk of a site by stations, with what each grade says", () => {
   const { status, stdout } = run(["route", "--site", file("a.site.json")]);
   expect(status).toBe(0);
@@ -198,9 +218,9 @@ describe("unusable input ends with 2 and one line that says what and where", () 
     [
       "no such command",
       ["dance"],
-      /no command "dance", expected one of sun, expected, diagnose, verdict, check, normalise, simulate, route, schema/,
+      /no command "dance", expected one of sun, expected, diagnose, verdict, check, normalise, sum, simulate, route, schema/,
     ],
-    ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, reading, evidence, diagnosis/],
+    ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, reading, evidence, sum, diagnosis/],
     ["no such file", ["expected", "--site", "/nowhere.json", "--weather", "w"], /\/nowhere\.json: found no such file/],
     ["a missing option", ["diagnose", "--site", "x"], /--weather is missing/],
     ["a latitude off the globe", ["sun", "--lat", "95", "--lon", "0"], /--lat: found "95", expected a number from -90 to 90/],
@@ -231,7 +251,7 @@ it("expected: refuses weather without light, naming the column", () => {
 it("tells how it is called: in all, by command with an example, and its version", () => {
   const all = run(["--help"]);
   expect(all.status).toBe(0);
-  for (const name of ["sun", "expected", "diagnose", "verdict", "simulate", "route", "schema"]) {
+  for (const name of ["sun", "expected", "diagnose", "verdict", "sum", "simulate", "route", "schema"]) {
     expect(all.stdout).toContain(`  ${name} `);
     const one = run([name, "--help"]);
     expect(one).toMatchObject({ status: 0, stderr: [] });

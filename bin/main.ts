@@ -8,6 +8,7 @@ import { normaliseCommand } from "./commands/normalise";
 import { routeCommand } from "./commands/route";
 import { schemaCommand } from "./commands/schema";
 import { simulateCommand } from "./commands/simulate";
+import { sumCommand } from "./commands/sum";
 import { sunCommand } from "./commands/sun";
 import { verdictCommand } from "./commands/verdict";
 import { UsageError } from "./options";
@@ -20,6 +21,7 @@ export const COMMANDS: readonly CommandEntry[] = [
   verdictCommand,
   checkCommand,
   normaliseCommand,
+  sumCommand,
   simulateCommand,
   routeCommand,
   schemaCommand,

@@ -1,12 +1,19 @@
 import { z } from "zod";
 import { siteFileSchema } from "../site/siteSchema";
 import { SITE_WORDS } from "../site/siteWords";
+import { sumSchema } from "../sums/sumKinds";
 import { diagnosisSchema } from "./diagnosisFile";
 import { evidenceSchema } from "./evidenceFile";
 import { readingSchema } from "./readingFile";
 
 /** The public formats that are JSON, by the name that people call them. */
-export const JSON_FORMATS = { site: siteFileSchema, reading: readingSchema, evidence: evidenceSchema, diagnosis: diagnosisSchema } as const;
+export const JSON_FORMATS = {
+  site: siteFileSchema,
+  reading: readingSchema,
+  evidence: evidenceSchema,
+  sum: sumSchema,
+  diagnosis: diagnosisSchema,
+} as const;
 
 /** A JSON Schema, as far as it is used here. */
 export interface JsonSchema {

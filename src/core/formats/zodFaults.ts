@@ -31,6 +31,11 @@ export function expectedBy(issue: z.core.$ZodIssue): string {
       return `${issue.inclusive ? "at least" : "more than"} ${issue.minimum}${sizeUnit(issue.origin)}`;
     case "too_big":
       return `${issue.inclusive ? "at most" : "less than"} ${issue.maximum}${sizeUnit(issue.origin)}`;
+    case "invalid_union":
+      return issue.message
+        .replace(/^Invalid discriminator value\. Expected /, "")
+        .replaceAll("'", '"')
+        .replaceAll(" | ", " or ");
     default:
       return issue.message;
   }
