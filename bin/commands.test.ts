@@ -183,7 +183,7 @@ it("route: writes the walk of a site by stations, with what each grade says", ()
   expect(format).toBe("irradant-route/1");
   expect(stops[0].station).toBe("ground");
   const points = stops.flatMap(({ points: list }: { points: { id: string; grades: object[]; speaksFor: string[] }[] }) => list);
-  expect(points.find(({ id }: { id: string }) => id === "isolator-box").speaksFor).toContain("string-open");
+  expect(points.find(({ id }: { id: string }) => id === "isolator-wet").speaksFor).toContain("string-open");
 });
 
 it("simulate: writes a production that reads, the same for the same seed, and the truth of each fault", () => {

@@ -2,6 +2,7 @@ import type { CauseId } from "../causes/causes";
 import type { EvidenceFile } from "../formats/evidenceFile";
 import { readInstant } from "../formats/instant";
 import { findGrade, findPoint } from "../inspection/catalogue";
+import type { Point } from "../inspection/point";
 import type { Severity } from "../inspection/severity";
 import { placeOf, type ScopePlace } from "../plane/scopePlace";
 import { readingKind } from "../readings/readingKinds";
@@ -51,15 +52,25 @@ function findingItem(site: SiteFile, { point: pointId, grade: gradeId, scope, at
   if (!point || !grade || !place) return null;
   const where = scope === "site" ? "" : ` (${placeWords(site, scope)})`;
   const text = `${point.title}: ${grade.text}${where}`;
-  const speaks = point.speaksFor.map(({ cause, weight }) => ({ cause, weight: weight * SEVERITY_SHARE[grade.severity] }));
+  const speaks = saysOf(point, grade.severity);
   return {
     ...{ from: "finding", place, at, atMs: readInstant(at) as number, text, silentOn: [], speaks },
     foremost: speaks.find(({ weight }) => weight > 0) ?? null,
-    danger: grade.severity === "stop" ? { why: text, do: point.caution ?? STOP_DO } : null,
+    danger: grade.severity === "stop" ? { why: text, do: point.atOnce ?? point.caution ?? STOP_DO } : null,
     kind: `finding ${pointId}`,
     sound: soundness(grade.severity),
     stands: grade.severity === "stop" || grade.severity === "fix",
   };
+}
+
+/** What a point says of causes at a grade: for them the more the worse it looks; sound, mildly against them or as the point has it. */
+function saysOf({ speaksFor, speaksAgainst }: Point, severity: Severity): Speaks[] {
+  const share = SEVERITY_SHARE[severity];
+  const own = speaksFor.map(({ cause, weight, ifSound }) => ({
+    cause,
+    weight: severity === "sound" && ifSound !== undefined ? ifSound : weight * share,
+  }));
+  return severity === "sound" ? own : [...own, ...speaksAgainst.map(({ cause, weight }) => ({ cause, weight: weight * share }))];
 }
 
 function soundness(severity: Severity): boolean | null {

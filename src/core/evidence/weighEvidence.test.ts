@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Diagnosis } from "../formats/diagnosisFile";
 import { type EvidenceFile, evidenceSchema } from "../formats/evidenceFile";
-import { walkFor } from "../inspection/catalogue";
+import { walkFor } from "../inspection/walk";
 import { exampleSite } from "../simulator/exampleSite";
 import { toldDiagnosis } from "../simulator/toldDiagnosis";
 import { itemsOf } from "./items";

@@ -1,7 +1,8 @@
 import { CAUSES } from "../causes/causes";
 import { isLikely, isWrong } from "../diagnosis/chiefCause";
 import type { LedgerEntry } from "../diagnosis/ledger";
-import { findGrade, findPoint, type Grade, type Point } from "../inspection/catalogue";
+import { findGrade, findPoint } from "../inspection/catalogue";
+import type { Grade, Point } from "../inspection/point";
 import { graver, SEVERITIES, type Severity } from "../inspection/severity";
 import { areRelated, placeOf } from "../plane/scopePlace";
 import type { SiteFile } from "../site/siteSchema";
@@ -54,7 +55,7 @@ export function workToDo(site: SiteFile, findings: readonly WorkFinding[], ledge
   for (const { point, grade, scope } of findings.flatMap((one) => asking(site, one) ?? [])) {
     const its = causes.filter((entry) => point.speaksFor.some(({ cause }) => cause === entry.cause) && related(site, entry.scope, scope));
     for (const entry of its) mended.add(entry);
-    add(point.work, scope, grade.severity, `${point.title}: ${grade.text}`, its);
+    if (point.work) add(point.work, scope, grade.severity, `${point.title}: ${grade.text}`, its);
   }
   for (const entry of causes) {
     const { work, kind } = CAUSES[entry.cause];

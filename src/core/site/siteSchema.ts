@@ -80,13 +80,16 @@ export const modulePlaceSchema = z.looseObject({
 /** How modules are carried, which decides how air gets behind them. */
 export const mountingSchema = z.enum(["roof-flush", "roof-raised", "ballasted", "ground-rack", "building-integrated"]);
 
+/** What lies under an array. */
+export const roofSchema = z.enum(["tile", "shingle", "seam", "rib", "stone-coated", "membrane"]);
+
 export const planeSchema = z.looseObject({
   id: identifier,
   tiltDeg: z.number().min(0).max(90),
   azimuthDeg: bearing,
   mounting: mountingSchema.default("roof-flush"),
   /** What lies under the array; absent, whatever the tilt allows. */
-  roof: z.enum(["tile", "shingle", "seam", "rib", "stone-coated", "membrane"]).optional(),
+  roof: roofSchema.optional(),
   horizon: z
     .array(z.looseObject({ azimuthDeg: bearing, elevationDeg: z.number().min(-10).max(90) }))
     .max(MOST.horizonPoints)
@@ -162,6 +165,21 @@ export const stringSchema = z.looseObject({
   cable: cableSchema.optional(),
 });
 
+/** What a walk has to know of a plant and its building, asked once on site; what is absent isn't known yet. */
+export const plantSchema = z.looseObject({
+  /** In which the conductors come down. */
+  conduit: z.enum(["metal", "plastic", "none"]).optional(),
+  /** Whether a person can get under the roof below the array. */
+  roofSpace: z.boolean().optional(),
+  rapidShutdown: z.boolean().optional(),
+  surgeProtector: z.boolean().optional(),
+  earthElectrode: z.boolean().optional(),
+  lightSensor: z.boolean().optional(),
+  nearSea: z.boolean().optional(),
+  /** What lies where snow comes down from the array. */
+  snowFallsOn: z.enum(["way", "drive", "garden", "nobody"]).optional(),
+});
+
 /** A site file, `irradant-site/1`. Unknown keys are kept. */
 export const siteFileSchema = z.looseObject({
   format: z.literal("irradant-site/1"),
@@ -199,6 +217,7 @@ export const siteFileSchema = z.looseObject({
       degradationPctPerYear: z.number().min(0).max(5).default(0.5),
     })
     .prefault({}),
+  plant: plantSchema.optional(),
   exportLimitW: z.number().min(0).max(MOST.watts).nullish(),
   /** In which words and units people there think; the file's own stay metric. */
   terms: termsSchema.optional(),
@@ -216,6 +235,8 @@ export type SiteFile = z.infer<typeof siteFileSchema>;
 export type ModuleType = z.infer<typeof moduleTypeSchema>;
 export type ModulePosition = z.infer<typeof modulePlaceSchema>;
 export type Plane = z.infer<typeof planeSchema>;
+export type Roof = z.infer<typeof roofSchema>;
+export type Plant = z.infer<typeof plantSchema>;
 export type Mounting = z.infer<typeof mountingSchema>;
 export type Inverter = z.infer<typeof inverterSchema>;
 export type PvString = z.infer<typeof stringSchema>;

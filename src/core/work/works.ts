@@ -3,6 +3,7 @@ export const TRADES = {
   technician: "service technician",
   electrician: "licensed electrician",
   roofer: "roofer",
+  engineer: "structural engineer",
 } as const;
 export type Trade = keyof typeof TRADES;
 
@@ -123,6 +124,85 @@ export const WORKS = {
   "replace-protector": {
     ...{ title: "Replace the surge protector at {place}", who: "electrician", hours: [0.5, 1], parts: [60, 180] },
     why: "A plug-in cartridge, or the whole protector.",
+  },
+  "mend-mounts": {
+    ...{ title: "Fasten the mounts at {place} into the structure, as their maker has it", who: "roofer", hours: [2, 8], parts: [40, 320] },
+    why: "From some screws to a row of hooks; covering is lifted and put back.",
+  },
+  "mend-covering": {
+    ...{ title: "Mend the roof covering at {place}", who: "roofer", hours: [1, 4], parts: [20, 180] },
+    why: "Some tiles or a sheet; what has to be sought costs more.",
+  },
+  "replace-fasteners": {
+    ...{
+      title: "Replace rusted or missing fasteners at {place} by ones that suit the metals",
+      who: "technician",
+      hours: [1, 3],
+      parts: [15, 90],
+    },
+    why: "Bolts one after another, so that nothing comes loose.",
+  },
+  "set-ballast": {
+    ...{ title: "Put the ballast at {place} back as planned", who: "technician", hours: [1, 4], parts: [20, 240] },
+    why: "Two people and a lift for blocks; what the roof bears is the engineer's.",
+  },
+  "engineer-check": {
+    ...{ title: "Have an engineer judge the structure at {place}", who: "engineer", hours: [2, 6], parts: [0, 0] },
+    why: "A look, the papers and a page of sums.",
+  },
+  "guard-snow": {
+    ...{ title: "Keep falling snow off people at {place}: guards, or close the way", who: "roofer", hours: [2, 6], parts: [80, 500] },
+    why: "From a barrier in winter to a row of guards.",
+  },
+  "clear-debris": {
+    ...{ title: "Clear what has gathered at {place}", who: "technician", hours: [0.5, 3], parts: [0, 30] },
+    why: "By hand and with a wooden rake, modules untouched.",
+  },
+  "keep-birds-out": {
+    ...{ title: "Keep birds and martens out from under {place}", who: "technician", hours: [2, 5], parts: [60, 260] },
+    why: "Mesh along the edges, clipped to the frames and clear of cables; bitten cables aren't in this figure.",
+  },
+  "replace-conductors": {
+    ...{ title: "Replace the conductors at {place} by ones that are made for it", who: "electrician", hours: [2, 6], parts: [60, 320] },
+    why: "One run drawn anew, with its ends.",
+  },
+  "label-plant": {
+    ...{ title: "Put the missing labels on at {place}", who: "technician", hours: [0.25, 1], parts: [5, 40] },
+    why: "Labels that bear sun and rain.",
+  },
+  "mend-shutdown": {
+    ...{ title: "Mend the shutdown at {place}, and measure it", who: "electrician", hours: [1, 4], parts: [40, 300] },
+    why: "From a switch to units under the modules.",
+  },
+  "map-modules": {
+    ...{ title: "Put the plan of modules and strings of {place} right", who: "technician", hours: [0.5, 2], parts: [0, 20] },
+    why: "Covering or switching one after another while somebody watches.",
+  },
+  "mend-battery": {
+    ...{ title: "Put the battery at {place} right", who: "electrician", hours: [1, 3], parts: [10, 180] },
+    why: "Terminals, fuses, settings; new cells are another decision and aren't in this figure.",
+  },
+  "mend-earth": {
+    ...{ title: "Mend the earth electrode at {place}, and measure it", who: "electrician", hours: [1, 3], parts: [20, 140] },
+    why: "A clamp, or another rod.",
+  },
+  "set-limits": {
+    ...{
+      title: "Set limits and protection of {place} as agreed with the grid operator",
+      who: "electrician",
+      hours: [0.5, 2],
+      parts: [0, 60],
+    },
+    why: "Settings and a test; sometimes a sensor on another conductor.",
+  },
+  "bring-papers": {
+    ...{
+      title: "Bring the papers of {place} together, and put them in the holder on site",
+      who: "technician",
+      hours: [0.5, 2],
+      parts: [0, 15],
+    },
+    ...{ why: "Asking, printing, one look on site.", fromAfar: true },
   },
   "mend-breaker": {
     ...{ title: "Put the feed breaker at {place} right: place, torque, labels", who: "electrician", hours: [0.5, 2], parts: [10, 90] },

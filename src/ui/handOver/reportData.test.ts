@@ -3,7 +3,7 @@ import { CAUSES, type CauseId } from "@/core/causes/causes";
 import type { StandingWork } from "@/core/changes/caseRecords";
 import { NEW_REPORT, NEW_WORK } from "@/core/changes/change";
 import type { LedgerEntry } from "@/core/diagnosis/ledger";
-import { walkFor } from "@/core/inspection/catalogue";
+import { walkFor } from "@/core/inspection/walk";
 import { NEW_FIRM } from "@/core/report/firm";
 import { exampleSite } from "@/core/simulator/exampleSite";
 import { missingParts, proposedReport, type Reported, sumOf, workRows } from "./reportData";

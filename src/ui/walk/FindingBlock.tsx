@@ -5,7 +5,7 @@ import { useId, useState } from "react";
 import type { StandingFinding, StandingPhoto } from "@/core/changes/caseRecords";
 import { MOST_TEXT } from "@/core/changes/change";
 import { latestMs } from "@/core/changes/standing";
-import type { Point } from "@/core/inspection/catalogue";
+import type { Point } from "@/core/inspection/point";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { Entry } from "@/field/entry";
 import { SavedText } from "../field/SavedText";

@@ -1,4 +1,4 @@
-import type { Point } from "@/core/inspection/catalogue";
+import type { Point } from "@/core/inspection/point";
 import { SeverityMark } from "../marks/SeverityMark";
 
 /** The grades of a point as large targets. */

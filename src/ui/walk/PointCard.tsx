@@ -3,7 +3,8 @@
 import { Plus, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import type { StandingFinding } from "@/core/changes/caseRecords";
-import { findGrade, type Point } from "@/core/inspection/catalogue";
+import { findGrade } from "@/core/inspection/catalogue";
+import type { Point } from "@/core/inspection/point";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { Entry } from "@/field/entry";

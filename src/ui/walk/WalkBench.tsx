@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import type { BriefFields } from "@/core/changes/change";
-import type { Stop } from "@/core/inspection/catalogue";
+import type { Stop } from "@/core/inspection/point";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { theField } from "@/field/field";
 import type { FieldRecords } from "@/server/cases/openCase";

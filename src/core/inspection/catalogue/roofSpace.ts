@@ -1,0 +1,72 @@
+import { FIXED_TO_ROOF, ON_ROOF, point, under } from "./write";
+
+const IN_SPACE = { roofSpace: ["there" as const] };
+
+/** Below the array: what water and screws have done. */
+export const roofSpace = under(ON_ROOF, [
+  point({
+    id: "space-safe",
+    title: "Roof space safe to enter: footing, light, asbestos, insects",
+    why: "Between joists only plaster holds; old boards, lagging and pipes may hold asbestos.",
+    caution: "Step on joists only. Roof space and asbestos: old boards and lagging aren't touched, drilled or swept. Heat: short turns.",
+    atOnce: "Leave it, shut the hatch, and say so in the brief.",
+    sound: "Boarded or joists to be seen, lit, nothing suspicious",
+    watch: "No boards: joists only, two people",
+    stop: "Asbestos suspected, rotten joists or a nest",
+    rule: "work safety: asbestos, confined and hot places",
+    work: "safe-access",
+    if: { ...IN_SPACE, slope: ["pitched"] },
+    rank: 4,
+  }),
+  point({
+    id: "stains-below",
+    title: "Stains, drips and damp below the array",
+    why: "Water shows below long after it came in above, and often some way down the slope.",
+    caution: "Wet wood by cables: what is wet may be live. Don't touch both.",
+    atOnce: "Keep away from wet wiring, isolate, and catch the water.",
+    sound: "Dry, no marks",
+    watch: "Old, dry stains",
+    fix: "Damp or fresh stains",
+    stop: "Water at wiring",
+    for: { "wet-insulation-trip": 0.8 },
+    work: "seal-roof",
+    rank: 3,
+  }),
+  point({
+    id: "mould-below",
+    title: "Mould and rot",
+    why: "A slow leak that nobody saw, or warm air that gets in beside the cables.",
+    caution: "Mould: mask. Rotten wood doesn't bear you, nor the array.",
+    sound: "None",
+    watch: "A dark spot, dry",
+    fix: "Mould, or wood that a screwdriver goes into",
+    stop: "Rotten rafter under mounts",
+    work: "seal-roof",
+    if: { slope: ["pitched"] },
+  }),
+  point({
+    id: "daylight-below",
+    title: "Daylight through the roof",
+    why: "Where light comes in so do snow and martens.",
+    sound: "None",
+    watch: "At a tile's lap",
+    fix: "At a hook or a cable entry",
+    work: "mend-covering",
+    if: { ...IN_SPACE, slope: ["pitched"] },
+  }),
+  ...under({ ...FIXED_TO_ROOF, ...IN_SPACE }, [
+    point({
+      id: "rafters-load",
+      title: "Rafters and trusses under the array: cracked, cut, bent",
+      why: "Somebody may have cut a truss for a pipe; the array and the snow stand on it.",
+      caution: "A cracked rafter isn't loaded: nobody on the roof above it.",
+      atOnce: "Nobody on the roof above; an engineer before anything else.",
+      sound: "Whole",
+      watch: "A drying crack",
+      fix: "Cut, or bent under load",
+      stop: "Cracked through",
+      rule: "building code: loads on the structure",
+      work: "engineer-check",
+    }),
+  ]),
+]);
