@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, LARCH_CASE, test } from "./app";
+import { choose, GLASS, gradeOf, openPoint } from "./walk";
 
 test.use({ file: "access" });
 
@@ -36,8 +37,8 @@ test("axe finds nothing in the list of what waits, nor where a place is chosen, 
         ? route.fulfill({ status: 404, contentType: "application/json", body: '{"error":"There is no such case"}' })
         : route.abort(),
     );
-    const point = page.getByRole("article", { name: "Glass, cells and backs" });
-    await point.getByRole("radiogroup").locator("label").nth(k).click();
+    const point = await openPoint(page, GLASS.id);
+    await choose(gradeOf(point, [/^Watch/, /^Fix/, /^Stop/][k % 3]));
     await point.getByLabel("Note").fill(`chipped ${k}`);
     await point.getByLabel("Note").blur();
     const clean = async (what: string) => {
@@ -67,13 +68,15 @@ test("the work can be done by keyboard alone", async ({ page }) => {
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/larch-house-2026\/brief/);
   await page.keyboard.press("2");
-  await expect(page).toHaveURL(/\/walk$/);
-  const sound = page.getByRole("article", { name: "Rows straight and level" }).getByRole("radio").first();
-  await sound.focus();
-  await page.keyboard.press("Space");
-  await expect(sound).toBeChecked();
-  await page.keyboard.press("ArrowDown");
-  await expect(page.getByRole("article", { name: "Rows straight and level" }).getByRole("radio").nth(1)).toBeChecked();
+  await expect(page).toHaveURL(/\/walk#/);
+  const first = page.getByRole("article", { name: "Weather of the hours ahead" });
+  await expect(first).toBeVisible();
+  await page.keyboard.press("s");
+  await expect(first).toBeHidden();
+  await page.keyboard.press("k");
+  await expect(gradeOf(first, /^Sound/)).toHaveAttribute("aria-pressed", "true");
+  await page.keyboard.press("w");
+  await expect(gradeOf(first, /^Watch/)).toHaveAttribute("aria-pressed", "true");
   await expect(page.getByText("All kept")).toBeVisible();
   await page.keyboard.press("5");
   await expect(page).toHaveURL(/\/diagnose$/);

@@ -1,5 +1,5 @@
 import { join } from "node:path";
-import { test as base, expect, type Locator, type Page } from "@playwright/test";
+import { test as base, expect, type Page } from "@playwright/test";
 import { serveDemo } from "../setup/serveForTests.mjs";
 
 export { expect } from "@playwright/test";
@@ -41,10 +41,4 @@ export async function bringIn(page: Page, files: string[], says: RegExp): Promis
   await page.getByRole("button", { name: "Take in" }).click();
   await expect(page.getByText(says)).toBeVisible({ timeout: 60_000 });
   await page.getByRole("link", { name: "See what it says" }).click();
-}
-
-/** Chooses a grade as a thumb does, by its label once that stands still: the radio itself is a pixel that anything may lie over. */
-export async function chooseGrade(radio: Locator): Promise<void> {
-  await radio.locator("xpath=ancestor::label").click();
-  await expect(radio).toBeChecked();
 }

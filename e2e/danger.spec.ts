@@ -1,13 +1,15 @@
 import { expect, LARCH_CASE, test } from "./app";
+import { openPoint } from "./walk";
 
 test.use({ file: "danger" });
 
-const STOP = "Heat marks, swelling or water inside";
+const STOP = "Swollen, water standing inside or hissing";
 
 test("danger leads: on Triage, Diagnose, the ledger and the report, and no next step sends anyone there without it", async ({ page }) => {
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
-  const point = page.getByRole("article", { name: "DC isolator: box, glands, contacts" });
+  const point = await openPoint(page, "isolator-wet");
   await point.getByText(STOP).click();
+  await expect(point.getByRole("alert")).toContainText("At once: Don't open it");
   await point.getByRole("button", { name: /^Place of/ }).click();
   await page.getByRole("button", { name: "string s2" }).click();
   await expect(page.getByText("All kept")).toBeVisible();

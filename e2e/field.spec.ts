@@ -1,6 +1,7 @@
 import type { Page } from "@playwright/test";
-import { chooseGrade, demoFile, expect, LARCH_CASE, test } from "./app";
+import { demoFile, expect, LARCH_CASE, test } from "./app";
 import { stored } from "./stored";
+import { choose, GLASS, gradeOf, openPoint } from "./walk";
 
 test.use({ file: "field" });
 
@@ -9,90 +10,88 @@ const overflow = (page: Page) => page.evaluate(() => document.documentElement.sc
 const strip = (page: Page) => page.getByRole("button", { name: /^What was recorded on this device/ });
 const allKept = (page: Page) => expect(strip(page)).toContainText("All kept");
 const online = (page: Page) => page.evaluate(() => window.dispatchEvent(new Event("online")));
-const article = (page: Page, name: string) => page.getByRole("article", { name });
-
-const POINT = "Glass, cells and backs";
 
 test("a finding that can't be sent is kept through a reload and sent when it can", async ({ page, request, demo }) => {
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
-  const point = article(page, POINT);
+  const point = await openPoint(page, GLASS.id);
   await page.route(/api\/(changes|photos)/, (route) => route.abort());
-  await point.getByText("Cracked glass or delaminated").click();
-  await point.getByLabel("Photo of Glass").setInputFiles(demoFile(demo, "isolator.jpg"));
+  await choose(gradeOf(point, /^Fix/));
+  await point.getByLabel("Photo of Cracked glass").setInputFiles(demoFile(demo, "isolator.jpg"));
   await expect(strip(page)).toContainText("2 waiting");
   await page.reload();
-  await expect(point.getByRole("radio", { name: /Cracked glass/ })).toBeChecked();
+  await expect(gradeOf(point, /^Fix/)).toHaveAttribute("aria-pressed", "true");
   await expect(point.getByRole("img", { name: /view 1/ })).toBeVisible();
   await expect(point.getByText("waiting")).toBeVisible();
-  expect(await (await request.get(`${LARCH_CASE}/hand-over`)).text()).not.toContain("Cracked glass or delaminated");
+  expect(await (await request.get(`${LARCH_CASE}/hand-over`)).text()).not.toContain(GLASS.fix);
   await page.unroute(/api\/(changes|photos)/);
   await online(page);
   await allKept(page);
   await expect(point.getByText("waiting")).toBeHidden();
   await page.goto(`${LARCH_CASE}/hand-over`);
   const report = page.getByRole("article", { name: "Report" });
-  await expect(report).toContainText("Cracked glass or delaminated");
-  await expect(report.getByRole("img", { name: /Glass.*view 1/ })).toBeVisible();
+  await expect(report).toContainText(GLASS.fix);
+  await expect(report.getByRole("img", { name: /Cracked glass.*view 1/ })).toBeVisible();
 });
 
 test("a finding taken back stands again with its note and photos, at once or days later", async ({ page, demo }) => {
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
-  const point = article(page, "Meters agree");
-  await point.getByText("They disagree").click();
+  const point = await openPoint(page, "panel-meters");
+  const disagree = gradeOf(point, /They disagree/);
+  await choose(disagree);
   await point.getByLabel("Note").fill("Inverter 4 % over the meter");
   await point.getByLabel("Note").blur();
   await point.getByLabel("Photo of Meters").setInputFiles(demoFile(demo, "isolator.jpg"));
   await allKept(page);
   for (const undo of ["Undo", "Let it stand again"]) {
     await point.getByRole("button", { name: "Take back" }).click();
-    await expect(point.getByRole("radio", { name: /They disagree/ })).not.toBeChecked();
+    await expect(disagree).toHaveAttribute("aria-pressed", "false");
     await allKept(page);
     if (undo !== "Undo") await page.reload({ waitUntil: "networkidle" });
     await page.getByRole("button", { name: undo }).first().click();
-    await expect(point.getByRole("radio", { name: /They disagree/ })).toBeChecked();
+    await expect(disagree).toHaveAttribute("aria-pressed", "true");
     await expect(point.getByLabel("Note")).toHaveValue("Inverter 4 % over the meter");
     await expect(point.getByRole("img", { name: /view 1/ })).toBeVisible();
     await allKept(page);
   }
   await page.reload();
-  await expect(point.getByRole("radio", { name: /They disagree/ })).toBeChecked();
+  await expect(disagree).toHaveAttribute("aria-pressed", "true");
 });
 
 test("what is taken back and restored while nothing can be sent stays so through a reload, and when it is sent", async ({ page }) => {
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
-  const point = article(page, "Sun, clearance and cooling");
-  const grade = point.getByRole("radio").nth(1);
-  await chooseGrade(grade);
+  const point = await openPoint(page, "inverter-clearance");
+  const grade = gradeOf(point, /^Watch/);
+  await choose(grade);
   await allKept(page);
   await page.route("**/api/changes", (route) => route.abort());
   await point.getByRole("button", { name: "Take back" }).click();
-  await expect(grade).not.toBeChecked();
+  await expect(grade).toHaveAttribute("aria-pressed", "false");
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(grade).toBeChecked();
+  await expect(grade).toHaveAttribute("aria-pressed", "true");
   await expect(strip(page)).toContainText("2 waiting");
   await page.reload();
-  await expect(grade).toBeChecked();
+  await expect(grade).toHaveAttribute("aria-pressed", "true");
   await point.getByRole("button", { name: "Take back" }).click();
-  await expect(grade).not.toBeChecked();
+  await expect(grade).toHaveAttribute("aria-pressed", "false");
   await expect(strip(page)).toContainText("3 waiting");
   await page.reload();
-  await expect(grade).not.toBeChecked();
+  await expect(grade).toHaveAttribute("aria-pressed", "false");
   await page.unroute("**/api/changes");
   await online(page);
   await allKept(page);
   await page.reload();
-  await expect(grade).not.toBeChecked();
+  await expect(grade).toHaveAttribute("aria-pressed", "false");
 });
 
 test("a page that was asked for before the server had a finding or a brief shows it nevertheless", async ({ page, request }) => {
   const walk = await (await request.get(`${LARCH_CASE}/walk`)).text();
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
-  const grade = article(page, "What the inverter says of itself").getByRole("radio").nth(1);
-  await chooseGrade(grade);
+  const grade = gradeOf(await openPoint(page, "inverter-report"), /^Watch/);
+  await choose(grade);
   await allKept(page);
   await page.route(`**${LARCH_CASE}/walk`, (route) => route.fulfill({ body: walk, contentType: "text/html" }));
   await page.reload();
-  await expect(grade).toBeChecked();
+  await expect(grade).toHaveAttribute("aria-pressed", "true");
   const path = "/cases/meadow-school-2026/brief";
   const early = await (await request.get(path)).text();
   await page.goto(path, { waitUntil: "networkidle" });
@@ -136,8 +135,8 @@ test("what was typed a moment before the page was left goes out from whatever pa
 test("several findings stand at one point, each with its place, chosen from what the site has, and its history", async ({ page }) => {
   await page.goto("/cases/weir-barn-2026/walk", { waitUntil: "networkidle" });
   await page.getByLabel("Your name, so that it's known who saw what").fill("Jana Moser");
-  const point = article(page, POINT);
-  await point.getByText("Cracked glass or delaminated").click();
+  const point = await openPoint(page, GLASS.id);
+  await point.getByText(GLASS.fix).click();
   await point.getByRole("button", { name: /^Place of/ }).click();
   await page
     .getByRole("button", { name: /^module .*\.03$/ })
@@ -145,7 +144,7 @@ test("several findings stand at one point, each with its place, chosen from what
     .click();
   await expect(point.getByRole("button", { name: /^Place of .*: module/ })).toBeVisible();
   await point.getByRole("button", { name: "Another one here" }).click();
-  await point.getByText("Burn marks: isolate now").click();
+  await point.getByText(GLASS.stop).click();
   await point.getByRole("button", { name: /^Place of/ }).click();
   await page
     .getByRole("button", { name: /^inverter/ })
@@ -154,11 +153,11 @@ test("several findings stand at one point, each with its place, chosen from what
   await expect(point.getByRole("list", { name: /^Found at/ }).getByRole("listitem")).toHaveCount(2);
   await point.getByLabel("Note").fill("Smells burnt");
   await point.getByLabel("Note").blur();
-  await point.getByText("Cracked glass or delaminated").last().click();
+  await point.getByText(GLASS.fix).last().click();
   await allKept(page);
   await expect(point.getByText(/Seen .* by Jana Moser; \d corrections/)).toBeVisible();
   await point.getByText(/Seen .* by Jana Moser; \d corrections/).click();
-  await expect(point.getByText(/Jana Moser \(device \w{4}\): Burn marks: isolate now/)).toBeVisible();
+  await expect(point.getByText(/Jana Moser \(device \w{4}\): Shattered, open/)).toBeVisible();
   await expect(point.getByText(/Jana Moser \(device \w{4}\): “Smells burnt”/)).toBeVisible();
   await page.getByRole("button", { name: "Recorded (2)" }).click();
   await expect(page.getByText(/26|\d+ \w+ 20\d\d/).first()).toBeVisible();
@@ -184,12 +183,12 @@ test("many photos in a row: each is kept at once, what is no whole picture is sa
     .toBuffer();
   const file = (name: string, buffer: Buffer, mimeType = "image/jpeg") => ({ name, buffer, mimeType });
   await page.goto("/cases/meadow-school-2026/walk", { waitUntil: "networkidle" });
-  const point = article(page, POINT);
-  await point.getByText("Cracked glass or delaminated").click();
+  const point = await openPoint(page, GLASS.id);
+  await point.getByText(GLASS.fix).click();
   const sizes: number[] = [];
   page.on("request", (request) => request.method() === "PUT" && sizes.push(request.postDataBuffer()?.length ?? 0));
   await point
-    .getByLabel("Photos of Glass, cells and backs from files")
+    .getByLabel("Photos of Cracked glass or cells from files")
     .setInputFiles([
       file("one.jpg", whole),
       file("broken.jpg", whole.subarray(0, whole.length >> 1)),
@@ -218,15 +217,15 @@ test("many photos in a row: each is kept at once, what is no whole picture is sa
 });
 
 for (const [name, viewport, grade] of [
-  ["tablet", { width: 820, height: 1180 }, "Caps missing"],
-  ["phone", { width: 390, height: 844 }, "A clamp loose or not seated"],
+  ["tablet", { width: 820, height: 1180 }, "Caps missing, ends empty"],
+  ["phone", { width: 390, height: 844 }, "Caps missing and something has moved in"],
 ] as const) {
   test.describe(name, () => {
     test.use({ viewport, hasTouch: true });
 
     test("stations along the bottom, the ledger as a sheet, targets for gloves, nothing wider than the screen", async ({ page }) => {
       await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
-      const point = article(page, "Rail ends capped and clamps seated");
+      const point = await openPoint(page, "rail-caps");
       await point.getByText(grade).tap();
       await allKept(page);
       await expect(strip(page)).toBeInViewport();

@@ -20,13 +20,17 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await page.getByRole("link", { name: /Walk/ }).click();
     const ledger = page.getByRole("complementary", { name: "Evidence ledger" });
     await expect(ledger.getByText("2 from data, 0 from the site")).toBeVisible();
-    const point = page.getByRole("article", { name: "DC isolator: box, glands, contacts" });
+    await page
+      .getByRole("navigation", { name: "Points of the walk" })
+      .getByRole("button", { name: /Rust marks, swelling/ })
+      .click();
+    const point = page.getByRole("article", { name: /^Rust marks, swelling/ });
     await expect(point.getByText(/Isolate first/)).toBeVisible();
     await expect(page.getByRole("region", { name: "Hazards and access" })).toContainText("snow comes down there");
-    await point.getByText("Rust, condensation or a contact that doesn't close").click();
+    await point.getByText("Rust marks, cracks or drops inside").click();
     await expect(ledger.getByText("2 from data, 1 from the site")).toBeVisible();
     await expect(ledger.getByTestId("moved").first()).toHaveText("rises");
-    await point.getByLabel("Photo of DC isolator").setInputFiles(demoFile(demo, "isolator.jpg"));
+    await point.getByLabel("Photo of Rust marks").setInputFiles(demoFile(demo, "isolator.jpg"));
     await point.getByLabel("Note").fill("Contact of s2 is black");
     await point.getByLabel("Note").blur();
     await expect(page.getByText("All kept")).toBeVisible();
@@ -132,7 +136,7 @@ test("from a complaint and two files to a cause, a finding and a report", async 
     await page.getByRole("link", { name: /Hand over/ }).click();
     const report = page.getByRole("article", { name: "Report" });
     await expect(report).toContainText("since 14 Mar 2026");
-    await expect(report.getByRole("img", { name: /DC isolator.*view 1/ })).toBeVisible();
+    await expect(report.getByRole("img", { name: /Rust marks.*view 1/ })).toBeVisible();
     await page.emulateMedia({ media: "print" });
     await expect(page.getByRole("complementary", { name: "Evidence ledger" })).toBeHidden();
     const pdf = await page.pdf({ format: "A4" });

@@ -4,8 +4,9 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { type Browser, type BrowserContext, chromium, type Page } from "@playwright/test";
 import { strToU8, zipSync } from "fflate";
-import { chooseGrade, type Demo, demoFile, expect, LARCH_CASE, test } from "./app";
+import { type Demo, demoFile, expect, LARCH_CASE, test } from "./app";
 import { stored, storedFindings } from "./stored";
+import { choose, GLASS, gradeOf, openPoint, pointSheet } from "./walk";
 
 /*
  * What goes wrong on a roof: lines that break, strangers that answer, full phones, wrong clocks, two people. Nothing that was
@@ -19,8 +20,6 @@ const says = (page: Page, text: string | RegExp) => expect(strip(page)).toContai
 /** What a week gathers takes its time to go out, more so on a machine that does other things too. */
 const saysInTheEnd = (page: Page, text: string) => expect(strip(page)).toContainText(text, { timeout: 240_000 });
 const online = (page: Page) => page.evaluate(() => window.dispatchEvent(new Event("online")));
-const article = (page: Page, name: string) => page.getByRole("article", { name });
-const GLASS = "Glass, cells and backs";
 
 /** A case of its own for each test. */
 async function newCase(page: Page): Promise<string> {
@@ -31,6 +30,7 @@ async function newCase(page: Page): Promise<string> {
 async function openWalk(page: Page, caseId: string): Promise<void> {
   await page.goto(`/cases/${caseId}/walk`, { waitUntil: "load" });
   await says(page, /All kept|waiting/);
+  await openPoint(page, GLASS.id);
 }
 
 /** Another device, with a store of its own. */
@@ -40,15 +40,15 @@ function anotherDevice(browser: Browser, baseURL: string | undefined): Promise<B
 
 /** Grades the glass, with a note and a photo. */
 async function record(page: Page, demo: Demo, note: string): Promise<void> {
-  const point = article(page, GLASS);
-  await point.getByText("Cracked glass or delaminated").click();
+  const point = await openPoint(page, GLASS.id);
+  await choose(gradeOf(point, /^Fix/));
   await point.getByLabel("Note").fill(note);
   await point.getByLabel("Note").blur();
-  await point.getByLabel("Photo of Glass").setInputFiles(demoFile(demo, "isolator.jpg"));
+  await point.getByLabel("Photo of Cracked glass").setInputFiles(demoFile(demo, "isolator.jpg"));
   await expect(point.getByRole("img", { name: /view 1/ })).toBeVisible();
 }
 
-const found = (note: string, photos = 1) => [{ pointId: "array-glass", gradeId: "fix", note, photos }];
+const found = (note: string, photos = 1) => [{ pointId: GLASS.id, gradeId: "fix", note, photos }];
 
 test("a network's sign-in page that answers 200 to everything keeps nothing back and lets nothing go", async ({ page, demo }) => {
   const caseId = await newCase(page);
@@ -87,7 +87,7 @@ for (const status of [400, 401, 403, 404, 408, 413, 429, 500, 502, 503]) {
     await expect(page.getByText(new RegExp(`Something else than Irradant answered.*${status}`)).first()).toBeVisible();
     await page.getByRole("button", { name: "Close" }).click();
     await page.reload();
-    await expect(article(page, GLASS).getByLabel("Note")).toHaveValue(`status ${status}`);
+    await expect(pointSheet(page, GLASS.title).getByLabel("Note")).toHaveValue(`status ${status}`);
     await page.unroute(API);
     await online(page);
     await says(page, "All kept");
@@ -105,15 +105,16 @@ test("a spoiled picture at the head and an unknown case hold up nothing, stay, a
     Buffer.from([0xff, 0xd9]),
   ]);
   await page.route(API, (route) => route.abort());
-  const point = article(page, GLASS);
-  await point.getByText("Cracked glass or delaminated").click();
-  await point.getByLabel("Photo of Glass").setInputFiles({ name: "a.jpg", mimeType: "image/jpeg", buffer: spoiled });
-  await point.getByLabel("Photo of Glass").setInputFiles(demoFile(demo, "isolator.jpg"));
+  const point = pointSheet(page, GLASS.title);
+  await point.getByText(GLASS.fix).click();
+  await point.getByLabel("Photo of Cracked glass").setInputFiles({ name: "a.jpg", mimeType: "image/jpeg", buffer: spoiled });
+  await point.getByLabel("Photo of Cracked glass").setInputFiles(demoFile(demo, "isolator.jpg"));
   await expect(point.getByRole("img", { name: /view 2/ })).toBeVisible();
-  await article(page, "Meters agree").getByText("They disagree").click();
+  await (await openPoint(page, "panel-meters")).getByText("They disagree").click();
   await page.unroute(API);
   await online(page);
   await says(page, "1 needs a look");
+  await openPoint(page, GLASS.id);
   await expect(point.getByText(/refused: This file isn't a whole picture/)).toBeVisible();
   await expect.poll(async () => (await storedFindings(demo, caseId)).map(({ photos }) => photos)).toEqual([1, 0]);
   await strip(page).click();
@@ -154,8 +155,8 @@ test("two tabs of one phone send each thing once, and each shows what the other 
   await openWalk(other, caseId);
   await context.route(API, (route) => route.abort());
   await record(page, demo, "from the first tab");
-  await expect(article(other, GLASS).getByLabel("Note")).toHaveValue("from the first tab");
-  await article(other, "Meters agree").getByText("They disagree").click();
+  await expect(pointSheet(other, GLASS.title).getByLabel("Note")).toHaveValue("from the first tab");
+  await (await openPoint(other, "panel-meters")).getByText("They disagree").click();
   await says(page, "4 waiting");
   await context.unroute(API);
   await Promise.all([online(page), online(other), online(page), online(other)]);
@@ -186,7 +187,7 @@ test("two people in one case: what one records the other sees without a reload, 
   await page.getByLabel("Your name, so that it's known who saw what").fill("Jana Moser");
   await tablet.getByLabel("Your name, so that it's known who saw what").fill("A. Gruber");
   await record(page, demo, "corner chipped");
-  const [mine, theirs] = [article(page, GLASS), article(tablet, GLASS)];
+  const [mine, theirs] = [pointSheet(page, GLASS.title), pointSheet(tablet, GLASS.title)];
   await expect(theirs.getByLabel("Note")).toHaveValue("corner chipped");
   await expect(theirs.getByText(/by Jana Moser/).first()).toBeVisible();
   await expect(theirs.getByRole("img", { name: /view 1/ })).toBeVisible();
@@ -196,9 +197,9 @@ test("two people in one case: what one records the other sees without a reload, 
   await tablet.route(API, (route) => route.abort());
   await mine.getByLabel("Note").fill("corner chipped, cell cracked");
   await mine.getByLabel("Note").blur();
-  await theirs.getByText("Burn marks: isolate now").click();
+  await theirs.getByText(GLASS.stop).click();
   await mine.getByRole("button", { name: "Another one here" }).click();
-  await mine.getByText("Browning or fine cell cracks").click();
+  await mine.getByText(GLASS.watch).click();
   await theirs.getByRole("button", { name: "Another one here" }).click();
   await theirs.getByText("Whole").click();
   await says(page, "2 waiting");
@@ -209,7 +210,7 @@ test("two people in one case: what one records the other sees without a reload, 
     await says(one, "All kept");
   }
   expect(await storedFindings(demo, caseId)).toEqual([
-    { pointId: "array-glass", gradeId: "stop", note: "corner chipped, cell cracked", photos: 1 },
+    { pointId: GLASS.id, gradeId: "stop", note: "corner chipped, cell cracked", photos: 1 },
     expect.objectContaining({ gradeId: "watch" }),
     expect.objectContaining({ gradeId: "sound" }),
   ]);
@@ -221,7 +222,7 @@ test("two people in one case: what one records the other sees without a reload, 
     .click();
   await theirs.getByText(/corrections$/).click();
   await expect(theirs.getByText(/by Jana Moser \(device \w{4}\): “corner chipped, cell cracked”/)).toBeVisible();
-  await expect(theirs.getByText(/by A\. Gruber \(device \w{4}\): Burn marks/)).toBeVisible();
+  await expect(theirs.getByText(/by A\. Gruber \(device \w{4}\): Shattered/)).toBeVisible();
 
   // The brief field by field.
   await page.goto(`/cases/${caseId}/brief`);
@@ -244,8 +245,8 @@ test("requests that come late, twice and in the wrong order leave what was typed
     bodies.push(route.request().postData() as string);
     await route.abort();
   });
-  const point = article(page, GLASS);
-  await point.getByText("Cracked glass or delaminated").click();
+  const point = pointSheet(page, GLASS.title);
+  await point.getByText(GLASS.fix).click();
   for (const note of ["first", "second"]) {
     await point.getByLabel("Note").fill(note);
     await point.getByLabel("Note").blur();
@@ -278,7 +279,7 @@ test("a clock that is set back reorders nothing", async ({ page, context, demo }
   await says(page, "3 waiting");
   await page.evaluate(() => localStorage.setItem("set-back", String(5 * 3_600_000)));
   await page.reload();
-  const point = article(page, GLASS);
+  const point = pointSheet(page, GLASS.title);
   await expect(point.getByLabel("Note")).toHaveValue("before");
   await point.getByLabel("Note").fill("after");
   await point.getByLabel("Note").blur();
@@ -330,7 +331,7 @@ for (const [what, deny, words] of DENIED) {
     await expect.poll(() => storedFindings(demo, caseId)).toEqual(found("kept by the server alone"));
     await says(page, "Keeps nothing");
     await page.route(API, (route) => route.abort());
-    await article(page, "Meters agree").getByText("They disagree").click();
+    await (await openPoint(page, "panel-meters")).getByText("They disagree").click();
     await says(page, "1 only on this page");
     await strip(page).click();
     await expect(page.getByRole("dialog").getByRole("alert")).toContainText(words);
@@ -347,12 +348,11 @@ test("a server that is killed while it receives has everything in the end, once"
   const caseId = await newCase(page);
   await openWalk(page, caseId);
   await page.route(API, (route) => route.abort());
-  const titles = ["Rows straight and level", GLASS, "Meters agree", "Rail ends capped and clamps seated", "Way up and anchor"];
-  for (const title of titles) {
-    await chooseGrade(article(page, title).getByRole("radio").nth(1));
-    await article(page, title)
-      .getByLabel(/^Photo of/)
-      .setInputFiles(demoFile(demo, "isolator.jpg"));
+  const points = ["ground-rows", GLASS.id, "panel-meters", "rail-caps", "edge-access"];
+  for (const id of points) {
+    const point = await openPoint(page, id);
+    await choose(gradeOf(point, /^Watch/));
+    await point.getByLabel(/^Photo of/).setInputFiles(demoFile(demo, "isolator.jpg"));
   }
   await says(page, "10 waiting");
   await page.unroute(API);
@@ -370,7 +370,7 @@ test("a server that is killed while it receives has everything in the end, once"
   await again();
   await says(page, "All kept");
   const rows = await storedFindings(demo, caseId);
-  expect(rows).toHaveLength(titles.length);
+  expect(rows).toHaveLength(points.length);
   for (const { photos } of rows) expect(photos).toBe(1);
   for (const { id } of await stored<{ id: string }>(demo, "SELECT id FROM photos"))
     expect((await page.request.get(`/api/photos/${id}`)).status()).toBe(200);
@@ -386,16 +386,11 @@ test("a hundred findings and fifty photos of a week without a network go out in 
   await openWalk(page, caseId);
   await page.route(API, (route) => route.abort());
   await page.clock.install();
-  const point = article(page, GLASS);
+  const point = pointSheet(page, GLASS.title);
   for (let k = 0; k < 100; k++) {
     if (k > 0) await point.getByRole("button", { name: "Another one here" }).click();
-    await point
-      .getByRole("radiogroup")
-      .locator("label")
-      .nth(k % 4)
-      .click();
-    await expect(point.getByRole("radio").nth(k % 4)).toBeChecked();
-    if (k % 2 === 0) await point.getByLabel("Photo of Glass").setInputFiles(demoFile(demo, "isolator.jpg"));
+    await choose(gradeOf(point, [/^Watch/, /^Fix/, /^Stop/][k % 3]));
+    if (k % 2 === 0) await point.getByLabel("Photo of Cracked glass").setInputFiles(demoFile(demo, "isolator.jpg"));
     if (k % 15 === 0) await page.clock.fastForward("24:00:00");
   }
   await says(page, "150 waiting");
@@ -474,7 +469,7 @@ test.describe("pages without a network", () => {
     await record(page, demo, "seen without a network");
     await tour(page);
     await page.reload();
-    await expect(article(page, GLASS).getByLabel("Note")).toHaveValue("seen without a network");
+    await expect((await openPoint(page, GLASS.id)).getByLabel("Note")).toHaveValue("seen without a network");
     await says(page, "3 waiting");
     await page.goto("/cases/weir-barn-2026/walk");
     await expect(page.getByText("This page isn't kept on this device.")).toBeVisible();
@@ -523,7 +518,7 @@ test.describe("pages without a network", () => {
     await page.goto(`${LARCH_CASE}/walk`);
     await keptHere(page);
     await first.setOffline(true);
-    await article(page, "Way up and anchor").getByText("Safe with two people").click();
+    await (await openPoint(page, "edge-access")).getByText("Safe with two people").click();
     await says(page, "1 waiting");
     await first.close();
     const second = await launch();
@@ -531,7 +526,7 @@ test.describe("pages without a network", () => {
     const again = await second.newPage();
     await again.goto(`${LARCH_CASE}/walk`);
     await says(again, "1 waiting");
-    await expect(article(again, "Way up and anchor").getByRole("radio", { name: /Safe with two/ })).toBeChecked();
+    await expect(gradeOf(await openPoint(again, "edge-access"), /Safe with two/)).toHaveAttribute("aria-pressed", "true");
     await second.setOffline(false);
     await says(again, "All kept");
     await second.close();

@@ -36,9 +36,9 @@ async function shoot(name, path, viewport, { dark = false, before, fullPage = fa
 }
 
 const recordFinding = async (page) => {
-  const point = page.getByRole("article", { name: "DC isolator: box, glands, contacts" });
-  await point.getByText("Rust, condensation or a contact that doesn't close").click();
-  await point.getByLabel("Photo of DC isolator").setInputFiles(join(demo.folder, "demo-files/isolator.jpg"));
+  const point = page.getByRole("article", { name: /^Rust marks/ });
+  await point.getByText("Rust marks, cracks or drops inside").click();
+  await point.getByLabel("Photo of Rust marks").setInputFiles(join(demo.folder, "demo-files/isolator.jpg"));
   await point.getByLabel("Note").fill("Rust run below the entry from above; contact of s2 black");
   await point.getByLabel("Note").blur();
   await page.getByText("All kept").waitFor();
@@ -57,11 +57,11 @@ const takeOneOff = async (page) => {
 const openStrip = async (page) => {
   await page.getByLabel("Your name").fill("Jana Moser");
   await page.route("**/api/**", (route) => (route.request().method() === "GET" ? route.continue() : route.abort()));
-  const point = page.getByRole("article", { name: "Glass, cells and backs" });
-  await point.getByText("Cracked glass or delaminated").click();
+  const point = page.getByRole("article", { name: "Cracked glass or cells" });
+  await point.getByText("Cracked, still dry and held together").click();
   await point.getByLabel("Note").fill("Corner chipped, cell cracked");
   await point.getByLabel("Note").blur();
-  await point.getByLabel("Photo of Glass").setInputFiles(join(demo.folder, "demo-files/isolator.jpg"));
+  await point.getByLabel("Photo of Cracked glass").setInputFiles(join(demo.folder, "demo-files/isolator.jpg"));
   await page.getByRole("button", { name: /recorded on this device: 3 waiting/ }).click();
   await page.getByText("Waiting: No connection").first().waitFor();
 };
@@ -102,14 +102,10 @@ try {
   await shoot("triage", "/", DESK);
   await shoot("site-question", "/", DESK, { before: askAboutBarn });
   await shoot("brief", `${CASE}/brief`, DESK);
-  await shoot("walk", `${CASE}/walk`, DESK, { before: recordFinding });
-  await shoot("walk-tablet", `${CASE}/walk`, TABLET, {
-    before: (page) => page.getByRole("article", { name: "DC isolator" }).scrollIntoViewIfNeeded(),
-  });
-  await shoot("walk-phone", `${CASE}/walk`, PHONE, {
-    before: (page) => page.getByRole("article", { name: "DC isolator" }).scrollIntoViewIfNeeded(),
-  });
-  await shoot("recorded-phone", `${CASE}/walk`, PHONE, { before: openStrip });
+  await shoot("walk", `${CASE}/walk#isolator-wet`, DESK, { before: recordFinding });
+  await shoot("walk-tablet", `${CASE}/walk#isolator-wet`, TABLET);
+  await shoot("walk-phone", `${CASE}/walk#isolator-wet`, PHONE);
+  await shoot("recorded-phone", `${CASE}/walk#glass-cracked`, PHONE, { before: openStrip });
   await shoot("compare", `${CASE}/compare?day=2026-03-20`, DESK, { before: ribbonDrawn });
   await shoot("compare-sky", "/cases/lake-rack-2026/compare?leaf=sky", DESK, { before: skyDrawn });
   await shoot("compare-parts", "/cases/joinery-2026/compare?leaf=parts&part=c1", DESK);

@@ -33,6 +33,10 @@ export const findingFields = z.strictObject({
   /** A scope of the site: `site`, a plane, an inverter, a string, a module like `s2.07`; empty where none was given. */
   place: text(200),
   takenBack: z.boolean(),
+  /** What was read there, with its unit: "410 mm". */
+  value: text(60),
+  /** What the sum of its point was worked out from: JSON of inputs by their keys, as they were typed. */
+  sum: text(2000),
 });
 
 /** A photo of a finding, beside its picture. */
@@ -106,7 +110,7 @@ export type WorkFields = z.infer<typeof workFields>;
 export type BriefFields = z.infer<typeof briefFields>;
 
 /** Records before anything was said of them. */
-export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false };
+export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false, value: "", sum: "" };
 export const NEW_PHOTO: PhotoFields = { removed: false };
 export const NEW_OVERRULING: OverrulingFields = { holds: "", reason: "", takenBack: false };
 export const NEW_REPORT: ReportFields = { recipient: "", address: "", visited: "", technician: "", remarks: "", nextVisit: "" };

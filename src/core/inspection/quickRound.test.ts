@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { exampleSite } from "../simulator/exampleSite";
-import { QUICK_ROUND_POINTS, quickRound } from "./quickRound";
+import { mattering, QUICK_ROUND_POINTS, quickRound } from "./quickRound";
 import { walkFor } from "./walk";
 
 const site = exampleSite((made) => void (made.inverters[0].location = "outdoor-sun"));
@@ -25,15 +25,19 @@ describe("a quick round", () => {
   });
 
   it("follows what the ledger holds", () => {
-    const open = ids("", { cause: "string-open", confidence: 0.97 });
+    const open = ids("", { cause: "string-open", confidence: 0.97, ended: false });
     expect(open).toEqual(expect.arrayContaining(["isolator-wet", "string-fuses", "inverter-report", "connectors-mated", "isolator-there"]));
-    const hot = ids("", { cause: "thermal-derating", confidence: 0.9 });
+    const hot = ids("", { cause: "thermal-derating", confidence: 0.9, ended: false });
     expect(hot).toEqual(expect.arrayContaining(["inverter-sun", "inverter-fan", "inverter-clearance", "inverter-case"]));
     expect(open).not.toContain("inverter-clearance");
-    const shade = ids("", { cause: "shading", confidence: 0.8 });
+    const shade = ids("", { cause: "shading", confidence: 0.8, ended: false });
     expect(shade).toEqual(expect.arrayContaining(["ground-shade", "ground-trees", "ground-own-house"]));
-    // What hardly stands leads nowhere.
-    expect(ids("", { cause: "shading", confidence: 0.05 })).toEqual(ids(""));
+    // What is over may come back; what hardly stands leads nowhere.
+    const [snow] = walk[0].points.filter(({ id }) => id === "snow-now");
+    const counts = (ended: boolean) => mattering(snow, { complaint: "", causes: [{ cause: "snow", confidence: 0.99, ended }] });
+    expect(counts(false)).toBeGreaterThan(counts(true));
+    expect(counts(true)).toBeGreaterThan(mattering(snow, { complaint: "", causes: [] }));
+    expect(ids("", { cause: "shading", confidence: 0.05, ended: false })).toEqual(ids(""));
   });
 
   it("follows the words of the complaint", () => {

@@ -8,9 +8,9 @@ export const QUICK_ROUND_POINTS = 20;
  * What makes a point matter today. A rank counts as it stands (1 to 5). A cause that the ledger holds for sure counts for a point that speaks for it with
  * weight 1 as much as three ranks: so that what explains the complaint comes before what is merely grave somewhere else, and danger to
  * life (rank 5) before what speaks faintly. A word of the complaint that is in a point's title lifts a usual point over danger to
- * life elsewhere: people name what they saw.
+ * life elsewhere: people name what they saw. What is over may come back and counts a third.
  */
-const COUNTS = { byCause: 3, mostByCauses: 6, byTopic: 3 } as const;
+const COUNTS = { byCause: 3, ended: 0.35, mostByCauses: 6, byTopic: 3 } as const;
 
 /** Words that are about one matter, in complaints and in titles of points. */
 const TOPICS: readonly RegExp[] = [
@@ -33,8 +33,8 @@ const TOPICS: readonly RegExp[] = [
 export interface CaseMatter {
   /** In the words of whoever complained. */
   complaint: string;
-  /** Causes that stand in the ledger, with how sure they are. */
-  causes: readonly { cause: CauseId; confidence: number }[];
+  /** Causes that the data show, with how sure they are and whether they are over. */
+  causes: readonly { cause: CauseId; confidence: number; ended: boolean }[];
 }
 
 /**
@@ -57,7 +57,8 @@ export function quickRound(stops: readonly Stop[], matter: CaseMatter, count = Q
 /** How much a point matters for a case; only the order of these means anything. */
 export function mattering(point: Point, { complaint, causes }: CaseMatter): number {
   const byCauses = point.speaksFor.reduce((sum, { cause, weight }) => {
-    const sure = Math.max(0, ...causes.filter((one) => one.cause === cause).map(({ confidence }) => confidence));
+    const its = causes.filter((one) => one.cause === cause);
+    const sure = Math.max(0, ...its.map(({ confidence, ended }) => confidence * (ended ? COUNTS.ended : 1)));
     return sum + COUNTS.byCause * weight * sure;
   }, 0);
   const meant = TOPICS.some((topic) => topic.test(complaint) && topic.test(point.title));

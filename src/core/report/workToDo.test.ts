@@ -105,7 +105,14 @@ it("tells what wasn't looked at, and where nobody was at all", () => {
     { place: "Board", points: [{ id: "d", title: "Breaker" }] },
   ];
   expect(notLookedAt(walk, [{ pointId: "a" }, { pointId: "d" }])).toEqual([
-    { place: "From the ground", titles: ["Shade"], whole: false },
-    { place: "Inverter", titles: ["Log"], whole: true },
+    { place: "From the ground", titles: ["Shade"], of: 2, hindered: [] },
+    { place: "Inverter", titles: ["Log"], of: 1, hindered: [] },
+  ]);
+  const answers = [
+    { pointId: "b", answer: "not-seen" as const, why: "too dark" },
+    { pointId: "c", answer: "not-applicable" as const, why: "" },
+  ];
+  expect(notLookedAt(walk, [{ pointId: "a" }, { pointId: "d" }], answers)).toEqual([
+    { place: "From the ground", titles: ["Shade"], of: 2, hindered: [{ title: "Shade", why: "too dark" }] },
   ]);
 });

@@ -1,6 +1,7 @@
 import { CAUSES } from "../causes/causes";
 import { isLikely, isWrong } from "../diagnosis/chiefCause";
 import type { LedgerEntry } from "../diagnosis/ledger";
+import type { AnswerId } from "../inspection/answers";
 import { findGrade, findPoint } from "../inspection/catalogue";
 import type { Grade, Point } from "../inspection/point";
 import { graver, SEVERITIES, type Severity } from "../inspection/severity";
@@ -102,14 +103,34 @@ export function typedCost(text: string): [number, number] | null {
   return from <= to ? [from, to] : [to, from];
 }
 
-/** What the places of a walk were not looked at: points without a finding, by stop. */
+/** Points of a place that nobody looked at. */
+interface NotLookedAt {
+  place: string;
+  titles: string[];
+  /** How many points the place has. */
+  of: number;
+  /** Of those that somebody stood before: what hindered them. */
+  hindered: { title: string; why: string }[];
+}
+
+/**
+ * What of a walk was not looked at: points without a finding, by stop. What the site doesn't have, as somebody there said, isn't missing.
+ */
 export function notLookedAt<Stop extends { place: string; points: readonly { id: string; title: string }[] }>(
   walk: readonly Stop[],
   findings: readonly { pointId: string }[],
-): { place: string; titles: string[]; whole: boolean }[] {
+  answers: readonly { pointId: string; answer: AnswerId; why: string }[] = [],
+): NotLookedAt[] {
   const seen = new Set(findings.map(({ pointId }) => pointId));
+  const notHere = new Set(answers.filter(({ answer }) => answer === "not-applicable").map(({ pointId }) => pointId));
   return walk.flatMap(({ place, points }) => {
-    const titles = points.filter(({ id }) => !seen.has(id)).map(({ title }) => title);
-    return titles.length > 0 ? [{ place, titles, whole: titles.length === points.length }] : [];
+    const here = points.filter(({ id }) => !notHere.has(id) || seen.has(id));
+    const missing = here.filter(({ id }) => !seen.has(id));
+    if (missing.length === 0) return [];
+    const hindered = missing.flatMap(({ id, title }) => {
+      const said = answers.find(({ pointId, answer, why }) => pointId === id && answer === "not-seen" && why);
+      return said ? [{ title, why: said.why }] : [];
+    });
+    return [{ place, titles: missing.map(({ title }) => title), of: here.length, hindered }];
   });
 }

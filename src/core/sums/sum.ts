@@ -17,6 +17,10 @@ export interface Worked {
 export interface QuantityWords {
   label: string;
   unit: string;
+  /** Of an input that isn't a number: what it may be. */
+  choices?: readonly string[];
+  /** An input that is true or false. */
+  yesNo?: true;
 }
 
 /** A kind of sum: what goes in, how it is worked out, what comes out. */

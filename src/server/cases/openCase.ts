@@ -14,7 +14,7 @@ import { type Actor, allow } from "../actor";
 import { type AnalysisState, analysisOf, beginAnalysis, failureOf, isStopped } from "../analysis/analysis";
 import { type CalibrationView, calibrationsOf } from "../calibrations/calibrations";
 import { storedRecords } from "../field/storedChanges";
-import { type FindingView, standingFindings } from "../findings/findings";
+import { type AnswerView, type FindingView, standingAnswers, standingFindings } from "../findings/findings";
 import { firmOf } from "../firm/firm";
 import { readOnce } from "../readCache";
 import { earlierSites, presentSite } from "../sites/asBuilt";
@@ -41,6 +41,8 @@ export interface CaseView {
   walk: Stop[];
   /** What was seen and stands. */
   findings: FindingView[];
+  /** What was said of points besides grades: not seen, not here. */
+  answers: AnswerView[];
   /** As-builts that held before, in time's order, each with its last day. */
   earlier: EarlierSite[];
   /** Everything that the records of the case are made of: a device lays what waits on it over these. */
@@ -94,8 +96,9 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
     site,
     earlier,
     asBuiltVersion: version,
-    walk: walkFor(site),
+    walk: walkFor(site, { nowMs: Date.now() }),
     findings,
+    answers: standingAnswers(records.findings),
     field: { changes, pictures, last },
     state,
     analysis: state.analysis,

@@ -12,6 +12,7 @@ import {
 import { byStamp } from "@/core/changes/stamp";
 import { withChanges } from "@/core/changes/standing";
 import { ConflictError, NotFoundError, RefusedError } from "@/core/errors/errors";
+import { isAnswer } from "@/core/inspection/answers";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import { WORK_IDS } from "@/core/work/works";
 import { CaseRecord, ChangeRecord, FindingRecord, VisitRecord } from "@/db/models/records";
@@ -90,7 +91,7 @@ export function checkChange(change: Change): void {
   }
   if (!findPoint(change.pointId)) throw new RefusedError(`there is no point ${change.pointId} in the walk`, "pointId");
   if (change.kind !== "finding" || !change.fields.gradeId) return;
-  if (!findGrade(change.pointId, change.fields.gradeId))
+  if (!isAnswer(change.fields.gradeId) && !findGrade(change.pointId, change.fields.gradeId))
     throw new RefusedError(`${change.pointId} has no grade ${change.fields.gradeId}`, "gradeId");
 }
 

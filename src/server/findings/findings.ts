@@ -1,4 +1,5 @@
 import type { StandingFinding } from "@/core/changes/caseRecords";
+import { type AnswerId, isAnswer } from "@/core/inspection/answers";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import type { Severity } from "@/core/inspection/severity";
 import type { Terms } from "@/core/site/terms";
@@ -13,10 +14,27 @@ export interface FindingView {
   severity: Severity;
   note: string;
   place: string;
+  /** What was read there, with its unit; empty where nothing was. */
+  value: string;
   /** Who saw it, and when. */
   author: string;
   recordedAt: string;
   photos: { id: string; widthPx: number; heightPx: number }[];
+}
+
+/** What was said of a point besides a grade. */
+export interface AnswerView {
+  pointId: string;
+  answer: AnswerId;
+  /** Why it wasn't seen, in the words of whoever was there; empty where nobody said. */
+  why: string;
+}
+
+/** Points of which it stands that they weren't seen, or that the site doesn't have them. */
+export function standingAnswers(findings: readonly StandingFinding[]): AnswerView[] {
+  return findings.flatMap(({ pointId, fields: { gradeId, note, takenBack } }) =>
+    takenBack || !isAnswer(gradeId) ? [] : [{ pointId, answer: gradeId, why: note }],
+  );
 }
 
 /** The findings that stand, in the walk's words: not those taken back, nor those whose grade or point isn't known here. */
@@ -28,7 +46,7 @@ export function standingFindings(findings: readonly StandingFinding[], terms: Te
     return [
       {
         ...{ id, pointId, pointTitle: point.title, gradeId: grade.id, gradeText: grade.text, severity: grade.severity },
-        ...{ note: fields.note, place: fields.place, author, recordedAt: new Date(recordedMs).toISOString() },
+        ...{ note: fields.note, place: fields.place, value: fields.value, author, recordedAt: new Date(recordedMs).toISOString() },
         photos: photos.flatMap(({ removed, picture }) => (removed || !picture ? [] : [picture])),
       },
     ];

@@ -1,5 +1,6 @@
 import { CAUSES, type CauseId } from "@/core/causes/causes";
 import type { BriefFields, Change, ReportFields, WorkFields } from "@/core/changes/change";
+import { ANSWERS, isAnswer } from "@/core/inspection/answers";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import { type WorkId, workTitle } from "@/core/work/works";
 import type { Entry } from "@/field/entry";
@@ -61,12 +62,19 @@ export function changeWords(change: Change): string {
 /** What a change of a finding sets. */
 export function findingWords({ pointId, fields }: Pick<Extract<Change, { kind: "finding" }>, "pointId" | "fields">): string {
   const parts = [
-    fields.gradeId ? (findGrade(pointId, fields.gradeId)?.text ?? fields.gradeId) : "",
+    fields.gradeId ? saidOf(pointId, fields.gradeId) : "",
     fields.place === undefined ? "" : fields.place ? `at ${fields.place}` : "no place",
     fields.note === undefined ? "" : fields.note ? `“${fields.note}”` : "note emptied",
+    fields.value === undefined ? "" : fields.value ? `read ${fields.value}` : "reading emptied",
+    fields.sum ? "worked out" : "",
     fields.takenBack === undefined ? "" : fields.takenBack ? "taken back" : "stands again",
   ];
   return parts.filter(Boolean).join(", ") || "nothing";
+}
+
+/** A grade, or another answer, in words. */
+function saidOf(pointId: string, gradeId: string): string {
+  return isAnswer(gradeId) ? ANSWERS[gradeId].word.toLowerCase() : (findGrade(pointId, gradeId)?.text ?? gradeId);
 }
 
 /** How an entry fares, in a word or two and why. */

@@ -15,7 +15,7 @@ const entry = (cause: CauseId, scope: string): LedgerEntry => ({
 });
 const found = (pointId: string, gradeId: string, recordedAt: string, author = "Jana Moser") => ({
   ...{ id: `${pointId}-${recordedAt}`, pointId, pointTitle: pointId, gradeId, gradeText: gradeId, severity: "fix" as const },
-  ...{ note: "", place: "", author, recordedAt, photos: [] },
+  ...{ note: "", place: "", value: "", author, recordedAt, photos: [] },
 });
 const view = (some: Partial<Reported> = {}): Reported => ({
   ...{ site, findings: [], ledger: [], analysis: null, firm: NEW_FIRM, openedAt: "2026-05-01T08:00:00Z" },
@@ -83,7 +83,7 @@ describe("the report's head", () => {
 
   it("says what an owner would miss, and nothing where all is there", () => {
     const walk = walkFor(site);
-    expect(missingParts({ ...view(), walk }, NEW_REPORT)).toEqual([
+    expect(missingParts({ ...view(), walk, answers: [] }, NEW_REPORT)).toEqual([
       "the firm",
       "the technician",
       "whom it is for",
@@ -95,8 +95,8 @@ describe("the report's head", () => {
       findings: points.map(({ id }) => found(id, "sound", "2026-05-10T10:00:00Z")),
       firm: { ...NEW_FIRM, name: "Upper Valley Arrays" },
     });
-    expect(missingParts({ ...whole, walk }, { ...NEW_REPORT, recipient: "The owners", address: "Sonnleiten 8" })).toEqual([]);
-    const half = { ...whole, findings: whole.findings.slice(1), walk };
+    expect(missingParts({ ...whole, walk, answers: [] }, { ...NEW_REPORT, recipient: "The owners", address: "Sonnleiten 8" })).toEqual([]);
+    const half = { ...whole, findings: whole.findings.slice(1), walk, answers: [] };
     expect(missingParts(half, { ...NEW_REPORT, recipient: "The owners", address: "x" })).toEqual([
       `1 of ${points.length} points of the walk`,
     ]);

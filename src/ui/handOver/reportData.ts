@@ -2,7 +2,7 @@ import type { StandingWork } from "@/core/changes/caseRecords";
 import { NEW_WORK, type ReportFields, type WorkFields } from "@/core/changes/change";
 import { DAY_MS } from "@/core/constants";
 import { causePlace } from "@/core/diagnosis/causeWords";
-import { costOf, type ToDo, typedCost, workToDo } from "@/core/report/workToDo";
+import { costOf, notLookedAt, type ToDo, typedCost, workToDo } from "@/core/report/workToDo";
 import { ownerPlaceWords, placeWords } from "@/core/site/places";
 import { inTerms, termsOf } from "@/core/site/terms";
 import { isFromAfar, TRADES, WORKS, workTitle } from "@/core/work/works";
@@ -96,17 +96,18 @@ export function proposedReport({ site, findings }: Reported): Pick<ReportFields,
 }
 
 /** What an owner would miss in the report as it stands, in a few words each. */
-export function missingParts(view: Reported & Pick<ReportView, "walk">, report: ReportFields): string[] {
+export function missingParts(view: Reported & Pick<ReportView, "walk" | "answers">, report: ReportFields): string[] {
   const proposed = proposedReport(view);
-  const seen = new Set(view.findings.map(({ pointId }) => pointId));
-  const points = view.walk.flatMap(({ points }) => points);
-  const unseen = points.filter(({ id }) => !seen.has(id)).length;
+  const places = notLookedAt(view.walk, view.findings, view.answers);
+  const unseen = places.reduce((sum, { titles }) => sum + titles.length, 0);
+  const points = view.walk.flatMap((stop) => stop.points);
+  const nowhere = view.findings.length === 0;
   return [
     view.firm.name === "" ? "the firm" : "",
     (report.technician || proposed.technician) === "" ? "the technician" : "",
     report.recipient === "" ? "whom it is for" : "",
     (report.address || proposed.address) === "" ? "the address" : "",
-    unseen === points.length ? "the walk" : unseen > 0 ? `${unseen} of ${points.length} points of the walk` : "",
+    nowhere ? "the walk" : unseen > 0 ? `${unseen} of ${points.length} points of the walk` : "",
   ].filter(Boolean);
 }
 

@@ -9,7 +9,8 @@ export function countCauses(ledger: CaseView["ledger"]): number {
 
 /** One or two words a station for the spine. */
 export function stationStates(view: CaseView): StationStates {
-  const points = view.walk.flatMap((stop) => stop.points).length;
+  const notHere = view.answers.filter(({ answer }) => answer === "not-applicable").map(({ pointId }) => pointId);
+  const points = new Set(view.walk.flatMap((stop) => stop.points.map(({ id }) => id)).filter((id) => !notHere.includes(id))).size;
   const seen = new Set(view.findings.map((finding) => finding.pointId)).size;
   const ratio = view.analysis ? periodEnergy(view.analysis).share : null;
   const causes = view.analysis || view.ledger.length > 0 ? countCauses(view.ledger) : undefined;

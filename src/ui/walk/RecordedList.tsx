@@ -1,4 +1,5 @@
 import type { StandingFinding } from "@/core/changes/caseRecords";
+import { ANSWERS, isAnswer } from "@/core/inspection/answers";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -51,7 +52,8 @@ function Line({ finding, site, onOpen }: { finding: StandingFinding; site: SiteF
         <button type="button" className="min-h-8 text-left text-act underline" onClick={() => onOpen(pointId)}>
           {point?.title ?? pointId}
         </button>
-        : {grade?.text}
+        : {isAnswer(fields.gradeId) ? ANSWERS[fields.gradeId].word.toLowerCase() : grade?.text}
+        {fields.value ? <span className="figures">, {fields.value}</span> : null}
         {fields.note ? <span className="block">{fields.note}</span> : null}
         <span className="caption block">
           {madeBy(finding.history[0], site.location.timeZone)}

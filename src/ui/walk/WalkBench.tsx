@@ -1,21 +1,23 @@
 "use client";
 
-import Link from "next/link";
-import { useMemo, useState } from "react";
-import { flushSync } from "react-dom";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import type { BriefFields } from "@/core/changes/change";
 import type { Stop } from "@/core/inspection/point";
+import { type CaseMatter, quickRound } from "@/core/inspection/quickRound";
 import type { SiteFile } from "@/core/site/siteSchema";
-import { theField } from "@/field/field";
 import type { FieldRecords } from "@/server/cases/openCase";
-import { NameField } from "../field/NameFields";
 import { useCaseRecords } from "../field/useCaseRecords";
-import { useOutbox } from "../field/useOutbox";
-import { CautionLine } from "../marks/CautionLine";
-import { PointCard } from "./PointCard";
+import { Before } from "./Before";
+import { PointSheet } from "./PointSheet";
 import { RecordedList } from "./RecordedList";
+import { itemOf, itemsOf, type RoundId } from "./rounds";
+import { StopList } from "./StopList";
+import { UndoBar } from "./UndoBar";
 import { useFindings } from "./useFindings";
+import { setHash, useHash } from "./useHash";
+import { useRound } from "./useRound";
+import { WalkHead, type WalkLeaf } from "./WalkHead";
 
 interface WalkBenchProps {
   caseId: string;
@@ -23,152 +25,119 @@ interface WalkBenchProps {
   stops: Stop[];
   known: FieldRecords;
   brief: BriefFields;
+  /** What the data show, for the quick round. */
+  causes: CaseMatter["causes"];
 }
 
-/** The walk in the order of the body's way: each point one look, one grade, place, note and photos where they help. */
-export function WalkBench({ caseId, site, stops, known, brief }: WalkBenchProps) {
+/** From this width on the list stands beside the point (`--breakpoint-desk`). */
+const DESK_PX = 1120;
+
+/** The walk in the order of the body's way: one point at a time, beside the list of all where there is room for it. */
+export function WalkBench({ caseId, site, stops, known, brief, causes }: WalkBenchProps) {
   const { findings, entries, brief: standingBrief } = useCaseRecords(caseId, known, brief);
   const actions = useFindings(caseId);
-  const [undo, setUndo] = useState<StandingFinding | null>(null);
-  const [listing, setListing] = useState(false);
   const graded = useMemo(() => findings.filter(({ fields }) => fields.gradeId !== ""), [findings]);
   const standing = useMemo(() => graded.filter(({ fields }) => !fields.takenBack), [graded]);
-  const at = (pointId: string) => standing.filter((finding) => finding.pointId === pointId);
-  const points = stops.flatMap((stop) => stop.points);
-  const openPoint = (pointId: string) => {
-    flushSync(() => setListing(false));
-    document.getElementById(`point-${pointId}`)?.scrollIntoView({ block: "center" });
-  };
-  const seen = points.filter(({ id }) => at(id).length > 0).length;
+  const [leaf, setLeaf] = useState<WalkLeaf | null>(null);
+  const [undo, setUndo] = useState<StandingFinding | null>(null);
+
+  const heading = useRef<HTMLHeadingElement>(null);
+  const hash = useHash();
+  // In the field a walk begins with its list: which round, what is dangerous here, who records. An address leads to its point.
+  const shown = leaf ?? "list";
+  useEffect(() => {
+    const open = () => {
+      if (window.location.hash === "") return;
+      setLeaf("point");
+      if (window.innerWidth < DESK_PX) heading.current?.closest("article")?.scrollIntoView({ block: "start" });
+    };
+    open();
+    window.addEventListener("hashchange", open);
+    return () => window.removeEventListener("hashchange", open);
+  }, []);
+  const [chosenRound, chooseRound] = useRound(caseId);
+  const { complaint, since } = brief;
+  const rounds = useMemo(() => {
+    const quick = quickRound(stops, { complaint: `${complaint} ${since}`, causes });
+    return { quick: itemsOf(quick), whole: itemsOf(stops) };
+  }, [stops, complaint, since, causes]);
+  // A point that is asked for by its address is shown, in whichever round it is.
+  const round: RoundId = (chosenRound ?? "quick") === "whole" || (hash && !itemOf(rounds.quick, hash)) ? "whole" : "quick";
+  const items = rounds[round];
+  const seen = useMemo(() => new Set(standing.map(({ pointId }) => pointId)), [standing]);
+  const current = itemOf(items, hash) ?? items.find(({ point }) => !seen.has(point.id)) ?? items[0];
+  const place = items.indexOf(current);
+
+  const [moved, setMoved] = useState(0);
+  /** Whoever goes on by key, thumb or ear is taken to the next point's name. */
+  const goTo = useCallback(
+    (to: number) => {
+      const item = items[Math.max(0, Math.min(items.length - 1, to))];
+      setLeaf("point");
+      setHash(item.key);
+      setMoved((times) => times + 1);
+    },
+    [items],
+  );
+  useEffect(() => {
+    if (moved === 0) return;
+    heading.current?.focus({ preventScroll: true });
+    heading.current?.closest("article")?.scrollIntoView({ block: "start" });
+  }, [moved]);
+  // The first point that is open stands in the address, so that a reload comes back to it.
+  useEffect(() => {
+    if (window.location.hash === "" && current) setHash(current.key);
+  }, [current]);
 
   return (
-    <div className="max-w-4xl">
-      <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1">
-        <h2 className="text-lg">
-          Walk: <span className="figures">{seen}</span> of <span className="figures">{points.length}</span> points seen
-        </h2>
-        <button type="button" className="button" aria-pressed={listing} onClick={() => setListing(!listing)}>
-          {listing ? "Back to the points" : `Recorded (${standing.length})`}
-        </button>
-      </div>
-      <Hazards caseId={caseId} brief={standingBrief.fields} />
-      <WhoRecords />
-      {listing ? (
-        <RecordedList findings={standing} site={site} onOpen={openPoint} />
+    <div className="desk:max-w-6xl">
+      <WalkHead
+        {...{ caseId, round, items, seen }}
+        leaf={shown}
+        counts={{ quick: rounds.quick.length, whole: rounds.whole.length }}
+        recorded={standing.length}
+        brief={standingBrief.fields}
+        onLeaf={setLeaf}
+        onRound={(to) => {
+          chooseRound(to);
+          if (!itemOf(rounds[to], current.key)) setHash((rounds[to].find(({ point }) => !seen.has(point.id)) ?? rounds[to][0]).key);
+        }}
+      />
+      {shown === "recorded" ? (
+        <RecordedList findings={standing} site={site} onOpen={(pointId) => goTo(items.findIndex(({ point }) => point.id === pointId))} />
       ) : (
-        <>
-          <nav
-            aria-label="Stops of the walk"
-            className="sticky top-12 z-10 -mx-4 overflow-x-auto border-b border-rule bg-paper px-4 py-2 sm:-mx-6 sm:px-6"
-          >
-            <ol className="flex gap-2">
-              {stops.map((stop, k) => {
-                const done = stop.points.filter(({ id }) => at(id).length > 0).length;
-                return (
-                  <li key={stop.place} className="shrink-0">
-                    <a
-                      href={`#stop-${k}`}
-                      className="flex min-h-11 items-center gap-2 border border-rule bg-raised px-3 text-ink no-underline"
-                    >
-                      {stop.place}
-                      <span className="caption figures">
-                        {done}/{stop.points.length}
-                      </span>
-                    </a>
-                  </li>
-                );
-              })}
-            </ol>
-          </nav>
-          {stops.map((stop, k) => (
-            <section key={stop.place} id={`stop-${k}`} className="scroll-mt-32 pt-6" aria-labelledby={`stop-title-${k}`}>
-              <h3 id={`stop-title-${k}`} className="text-xl">
-                {stop.place}
-              </h3>
-              <div className="mt-2 border-t-2 border-ink">
-                {stop.points.map((point) => (
-                  <PointCard
-                    key={point.id}
-                    {...{ point, site, entries, actions }}
-                    findings={at(point.id)}
-                    takenBack={graded.filter((finding) => finding.pointId === point.id && finding.fields.takenBack)}
-                    onTakeBack={(finding) => {
-                      setUndo(finding);
-                      void actions.change(finding, { takenBack: true });
-                    }}
-                  />
-                ))}
-              </div>
-            </section>
-          ))}
-        </>
-      )}
-      {undo ? (
-        <div
-          role="status"
-          className="fixed inset-x-4 bottom-32 z-40 mx-auto flex max-w-md items-center justify-between gap-4 border-2 border-ink bg-raised p-3 desk:bottom-6"
-        >
-          Finding taken back
-          <button
-            type="button"
-            className="button"
-            onClick={() => {
-              void actions.change(findings.find(({ id }) => id === undo.id) ?? undo, { takenBack: false });
-              setUndo(null);
-            }}
-          >
-            Undo
-          </button>
+        <div className="desk:grid desk:grid-cols-[19rem_minmax(0,1fr)] desk:gap-6">
+          <StopList
+            items={items}
+            current={current}
+            standing={standing}
+            folded={shown === "point"}
+            onOpen={(item) => goTo(items.indexOf(item))}
+          />
+          <div className={shown === "list" ? "hidden desk:block" : ""}>
+            <Before items={items} place={place} standing={standing} onOpen={goTo} />
+            <PointSheet
+              key={current.key}
+              {...{ item: current, place, of: items.length, site, entries, actions, heading }}
+              hazards={items[place - 1]?.stop === current.stop ? "" : standingBrief.fields.hazards}
+              findings={findings.filter(({ pointId, fields }) => pointId === current.point.id && !fields.takenBack)}
+              takenBack={graded.filter(({ pointId, fields }) => pointId === current.point.id && fields.takenBack)}
+              onGo={goTo}
+              onTakeBack={(finding) => {
+                setUndo(finding);
+                void actions.change(finding, { takenBack: true });
+              }}
+            />
+          </div>
         </div>
-      ) : null}
-    </div>
-  );
-}
-
-/** What the brief says of hazards and access, where one is about to go; that it says nothing is said too. */
-function Hazards({ caseId, brief: { hazards, access } }: { caseId: string; brief: BriefFields }) {
-  if (hazards === "" && access === "")
-    return (
-      <CautionLine>
-        Nothing is written of hazards and access: ask before you go up, and{" "}
-        <Link href={`/cases/${caseId}/brief`}>write it in the brief</Link>.
-      </CautionLine>
-    );
-  return (
-    <section aria-label="Hazards and access" className="mt-1">
-      {hazards ? <CautionLine>{hazards}</CautionLine> : null}
-      {access ? <p className="caption mt-1">Access: {access}</p> : null}
-    </section>
-  );
-}
-
-/** Asked once a device: who records here. */
-function WhoRecords() {
-  const { device } = useOutbox();
-  const [asking, setAsking] = useState(false);
-  if (device.id === "") return <p className="caption min-h-11">&nbsp;</p>;
-  if (device.author && !asking) {
-    return (
-      <p className="caption flex min-h-11 items-center gap-3">
-        Recorded as {device.author}
-        <button type="button" className="min-h-11 text-act underline" onClick={() => setAsking(true)}>
-          Someone else
-        </button>
-      </p>
-    );
-  }
-  return (
-    <div role="group" aria-label="Who records" className="my-2 flex max-w-md items-end gap-2" onBlur={() => setAsking(false)}>
-      <div className="flex-1">
-        <NameField
-          label="Your name, so that it's known who saw what"
-          value={device.author}
-          onSave={(author) => {
-            setAsking(true);
-            return theField().outbox.nameDevice({ author });
-          }}
-        />
-      </div>
+      )}
+      <UndoBar
+        shown={undo !== null}
+        onUndo={() => {
+          if (undo) void actions.change(findings.find(({ id }) => id === undo.id) ?? undo, { takenBack: false });
+          setUndo(null);
+        }}
+      />
     </div>
   );
 }

@@ -14,10 +14,13 @@ export function useFindings(caseId: string) {
   const { outbox } = theField();
   return {
     /** Records a finding at a point. @returns its id, at once */
-    add(pointId: string, fields: Partial<FindingFields>): string {
-      const recordId = newUuid();
+    add(pointId: string, fields: Partial<FindingFields>, recordId = newUuid()): string {
       void outbox.record({ caseId, kind: "finding", recordId, pointId, fields });
       return recordId;
+    },
+    /** What is said of a finding that may be nothing yet but its id. */
+    begins(pointId: string, recordId: string, fields: Partial<FindingFields>): Draft {
+      return { caseId, kind: "finding", recordId, pointId, fields };
     },
     /** A change of a finding, as it will be recorded. */
     saying({ id, pointId }: StandingFinding, fields: Partial<FindingFields>): Draft {

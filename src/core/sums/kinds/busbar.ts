@@ -16,7 +16,7 @@ export const busbar = defineSum({
     mainA: { label: "Main breaker", unit: "A" },
     feedA: { label: "Continuous current of the inverters", unit: "A" },
     feedFactor: { label: "Factor for continuous current", unit: "" },
-    opposite: { label: "Feed at the end away from the main", unit: "" },
+    opposite: { label: "Feed at the end away from the main", unit: "", yesNo: true },
   },
   outputs: { loadA: { label: "Main and feed", unit: "A" }, limitA: { label: "Allowed", unit: "A" } },
   formula: "main + factor × feed ≤ busbar, or 1.2 × busbar where the feed is at the other end",

@@ -26,10 +26,10 @@ export const galvanicPair = defineSum({
   title: "Two metals that touch",
   shape: { metalA: metal, metalB: metal, environment: z.enum(["indoor", "outdoor", "marine"]), fastener: perhaps(z.enum(["A", "B"])) },
   inputs: {
-    metalA: { label: "Metal A", unit: "" },
-    metalB: { label: "Metal B", unit: "" },
-    environment: { label: "Where", unit: "" },
-    fastener: { label: "Which is a small part in a large other", unit: "" },
+    metalA: { label: "Metal A", unit: "", choices: Object.keys(ANODIC_INDEX_V) },
+    metalB: { label: "Metal B", unit: "", choices: Object.keys(ANODIC_INDEX_V) },
+    environment: { label: "Where", unit: "", choices: Object.keys(LIMIT_V) },
+    fastener: { label: "Which is a small part in a large other", unit: "", choices: ["A", "B"] },
   },
   outputs: {
     differenceV: { label: "Difference", unit: "V" },

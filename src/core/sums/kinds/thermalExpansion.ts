@@ -27,7 +27,7 @@ export const thermalExpansion = defineSum({
     { key: "maxC", expected: "a number over minC", holds: ({ minC, maxC }) => maxC > minC },
   ],
   inputs: {
-    material: { label: "Material", unit: "" },
+    material: { label: "Material", unit: "", choices: Object.keys(ALPHA_PER_K) },
     alphaPerK: { label: "Coefficient, where the maker gives one", unit: "1/K" },
     lengthM: { label: "Length as installed", unit: "m" },
     installedC: { label: "Temperature when installed", unit: "°C" },

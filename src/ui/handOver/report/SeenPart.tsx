@@ -40,11 +40,25 @@ export function SeenPart({ view }: { view: ReportView }) {
       {bare.length > 0 ? (
         <p className="mt-2">
           <SeverityMark severity="sound" />{" "}
-          {bare.map((finding) => `${finding.pointTitle}: ${finding.gradeText}${atText(finding, site)}`).join("; ")}.
+          {bare.length > MOST_SOUND
+            ? soundByPlace(bare, view.walk)
+            : bare.map((finding) => `${finding.pointTitle}: ${finding.gradeText}${atText(finding, site)}`).join("; ")}
+          .
         </p>
       ) : null}
     </Part>
   );
+}
+
+/** So many sound things are named one by one; of more, an owner wants to know how many and where. */
+const MOST_SOUND = 12;
+
+function soundByPlace(bare: readonly Finding[], walk: ReportView["walk"]): string {
+  const counts = walk.flatMap(({ place, points }) => {
+    const count = bare.filter(({ pointId }) => points.some(({ id }) => id === pointId)).length;
+    return count > 0 ? [`${place.toLowerCase()} ${count}`] : [];
+  });
+  return `${bare.length} things looked at are in order: ${counts.join(", ")}`;
 }
 
 function atText({ place }: Finding, site: ReportView["site"]): string {
@@ -53,12 +67,13 @@ function atText({ place }: Finding, site: ReportView["site"]): string {
 }
 
 function SeenThing({ finding, site }: { finding: Finding; site: ReportView["site"] }) {
-  const { pointTitle, gradeText, note, recordedAt, author, photos } = finding;
+  const { pointTitle, gradeText, value, note, recordedAt, author, photos } = finding;
   return (
     <li className={`keep-together border-b border-rule py-2 ${photos.length > 0 ? "grid gap-x-4 gap-y-2 sm:grid-cols-[1fr_auto]" : ""}`}>
       <div className="min-w-0">
         <p>
           <strong>{pointTitle}:</strong> {gradeText}
+          {value ? `, ${value}` : ""}
           {atText(finding, site)}
         </p>
         {note ? <p className="wrap-anywhere">{note}</p> : null}
@@ -86,16 +101,26 @@ function SeenThing({ finding, site }: { finding: Finding; site: ReportView["site
   );
 }
 
+/** So many points are named; of more their number tells enough. */
+const MOST_NAMED = 6;
+
+/** What of a place wasn't looked at, in words. */
+function unseenWords(titles: readonly string[], of: number): string {
+  if (titles.length === of) return of === 1 ? titles[0] : `none of its ${of} points`;
+  return titles.length <= MOST_NAMED ? titles.join("; ") : `${titles.length} of its ${of} points`;
+}
+
 /** Points of the walk that nobody looked at: an owner has to know what the report says nothing of. */
 export function UnseenPart({ view }: { view: ReportView }) {
-  const unseen = notLookedAt(view.walk, view.findings);
+  const unseen = notLookedAt(view.walk, view.findings, view.answers);
   if (unseen.length === 0 || view.findings.length === 0) return null;
   return (
     <Part title="What was not looked at" id="unseen">
       <ul className="caption">
-        {unseen.map(({ place, titles }) => (
+        {unseen.map(({ place, titles, of, hindered }) => (
           <li key={place} className="keep-together">
-            <strong>{place}:</strong> {titles.join("; ")}
+            <strong>{place}:</strong> {unseenWords(titles, of)}
+            {hindered.length > 0 ? `. Not seen: ${hindered.map(({ title, why }) => `${title} (${why})`).join("; ")}` : ""}
           </li>
         ))}
       </ul>

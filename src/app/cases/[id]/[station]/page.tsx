@@ -1,6 +1,7 @@
 import { notFound } from "next/navigation";
 import { currentActor } from "@/app/actor";
 import { isTrouble } from "@/app/trouble";
+import type { CaseView } from "@/server/cases/openCase";
 import { demoFilesFor } from "@/server/demo/demoFiles";
 import { listImports } from "@/server/imports/importSeries";
 import { CompareBench } from "@/ui/compare/CompareBench";
@@ -21,7 +22,9 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
     case "brief":
       return <BriefBench view={view} />;
     case "walk":
-      return <WalkBench caseId={view.id} site={view.site} stops={view.walk} known={view.field} brief={view.brief} />;
+      return (
+        <WalkBench caseId={view.id} site={view.site} stops={view.walk} known={view.field} brief={view.brief} causes={dataCauses(view)} />
+      );
     case "compare":
       return (
         <CompareBench
@@ -38,4 +41,10 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
       if (!isUnbuilt(station)) notFound();
       return <UnbuiltBench station={station} />;
   }
+}
+
+/** What the data alone show: a quick round by the ledger would change with each finding, under the feet of who walks it. */
+function dataCauses({ analysis }: CaseView) {
+  const { causes = [], suspects = [] } = analysis?.diagnosis ?? {};
+  return [...causes, ...suspects].map(({ cause, confidence, to }) => ({ cause, confidence, ended: to !== null }));
 }

@@ -1,0 +1,181 @@
+"use client";
+
+import { ChevronLeft, ChevronRight, Plus } from "lucide-react";
+import { type RefObject, useEffect, useState } from "react";
+import { tinykeys } from "tinykeys";
+import type { StandingFinding } from "@/core/changes/caseRecords";
+import { isAnswer } from "@/core/inspection/answers";
+import { findGrade } from "@/core/inspection/catalogue";
+import { placeWords } from "@/core/site/places";
+import type { SiteFile } from "@/core/site/siteSchema";
+import type { Entry } from "@/field/entry";
+import { newUuid } from "@/field/uuid";
+import { CautionLine } from "../marks/CautionLine";
+import { FindingBlock } from "./FindingBlock";
+import { GradeChoice } from "./GradeChoice";
+import { NotSeen } from "./NotSeen";
+import { Read } from "./Read";
+import type { Item } from "./rounds";
+import { SummaryRow } from "./SummaryRow";
+import type { useFindings } from "./useFindings";
+
+interface PointSheetProps {
+  item: Item;
+  /** Its place in the round, from 0. */
+  place: number;
+  of: number;
+  site: SiteFile;
+  /** What stands at this point, in the order recorded. */
+  findings: StandingFinding[];
+  takenBack: StandingFinding[];
+  entries: ReadonlyMap<string, Entry>;
+  actions: ReturnType<typeof useFindings>;
+  heading: RefObject<HTMLHeadingElement | null>;
+  /** What the brief says of hazards, where a stop begins. */
+  hazards: string;
+  onGo: (place: number) => void;
+  onTakeBack: (finding: StandingFinding) => void;
+}
+
+/** Where a key is a letter and no command. */
+const TYPING = "input, textarea, select, [contenteditable], [role=dialog]";
+
+/** One point fills the screen: what good and bad look like, the caution, the grades at the thumb, then what was found. */
+export function PointSheet(props: PointSheetProps) {
+  const { item, place, of, site, findings, takenBack, entries, actions, heading, hazards, onGo, onTakeBack } = props;
+  const { point, stop } = item;
+  const [chosen, setChosen] = useState<string | "another" | null>(null);
+  const open = findings.find(({ id }) => id === chosen) ?? findings.at(-1);
+  const adding = chosen === "another" || !open;
+  const graded = findings.filter(({ fields }) => fields.gradeId !== "");
+  // What is read or worked out before there is a grade belongs to the finding that will have it.
+  const [coming, setComing] = useState(newUuid);
+  const recordId = adding ? coming : open.id;
+
+  const say = (gradeId: string) => {
+    if (adding) setChosen(actions.add(point.id, { gradeId }, coming));
+    else void actions.change(open, { gradeId });
+    const severity = findGrade(point.id, gradeId)?.severity;
+    // One touch for what is in order: the next point comes by itself. What isn't stays, for its place, note and photo.
+    if (graded.length === 0 && (severity === "sound" || gradeId === "not-applicable")) onGo(place + 1);
+  };
+
+  useEffect(() => {
+    const press = (act: () => void) => (event: KeyboardEvent) => {
+      if ((event.target as HTMLElement).closest(TYPING)) return;
+      event.preventDefault();
+      act();
+    };
+    const grade = (severity: string) =>
+      press(() => {
+        const ways = point.grades.filter((one) => one.severity === severity);
+        if (ways.length === 1) say(ways[0].id);
+        else document.getElementById(`grade-${ways[0]?.id}`)?.focus();
+      });
+    return tinykeys(window, {
+      s: grade("sound"),
+      w: grade("watch"),
+      f: grade("fix"),
+      x: grade("stop"),
+      n: press(() => say("not-seen")),
+      a: press(() => say("not-applicable")),
+      j: press(() => onGo(place + 1)),
+      k: press(() => onGo(place - 1)),
+    });
+  });
+
+  return (
+    <article aria-labelledby={`point-${point.id}`} className="flex min-h-[calc(100dvh-11.5rem)] scroll-mt-14 flex-col desk:block">
+      <p className="caption flex justify-between pt-2">
+        {stop.place}
+        <span className="figures">
+          {place + 1} of {of}
+        </span>
+      </p>
+      <h3 id={`point-${point.id}`} ref={heading} tabIndex={-1} className="text-xl font-semibold outline-none">
+        {point.title}
+      </h3>
+      <p className="mt-1">{point.why}</p>
+      {point.caution ? <CautionLine>{point.caution}</CautionLine> : null}
+      {hazards ? (
+        <div className="desk:hidden">
+          <CautionLine>{hazards}</CautionLine>
+        </div>
+      ) : null}
+      {point.rule ? <p className="caption mt-2">By {point.rule}</p> : null}
+      {graded.length > 1 || (adding && graded.length > 0) ? (
+        <ul className="mt-3 border-t border-rule" aria-label={`Found at ${point.title}`}>
+          {graded.map((finding) => (
+            <SummaryRow
+              key={finding.id}
+              finding={finding}
+              site={site}
+              isOpen={!adding && finding.id === open?.id}
+              onOpen={() => setChosen(finding.id)}
+            />
+          ))}
+        </ul>
+      ) : null}
+      <Read key={recordId} {...{ point, site, actions, recordId, finding: adding ? undefined : open }} />
+      <div className="mt-auto" />
+      <GradeChoice point={point} gradeId={adding ? "" : open.fields.gradeId} onChoose={say} />
+      {point.atOnce && !adding && findGrade(point.id, open.fields.gradeId)?.severity === "stop" ? (
+        <p role="alert" className="mt-3 border-2 border-stop bg-raised p-3 font-semibold">
+          At once: {point.atOnce}
+        </p>
+      ) : null}
+      {adding || open.fields.gradeId === "" ? null : isAnswer(open.fields.gradeId) ? (
+        <NotSeen key={open.id} {...{ finding: open, actions }} onTakeBack={() => onTakeBack(open)} onDone={() => onGo(place + 1)} />
+      ) : (
+        <FindingBlock
+          key={open.id}
+          {...{ point, site, entries, actions, finding: open }}
+          onTakeBack={() => {
+            setChosen(null);
+            onTakeBack(open);
+          }}
+        />
+      )}
+      <div className="mt-3 flex gap-2">
+        <button type="button" className="button px-3" aria-label="Point before" disabled={place === 0} onClick={() => onGo(place - 1)}>
+          <ChevronLeft className="size-6" aria-hidden="true" />
+        </button>
+        {graded.some(({ fields }) => !isAnswer(fields.gradeId)) ? (
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              setComing(newUuid());
+              setChosen(adding ? (findings.at(-1)?.id ?? null) : "another");
+            }}
+          >
+            <Plus className="size-5" aria-hidden="true" /> {adding ? "No other one" : "Another one here"}
+          </button>
+        ) : null}
+        <button
+          type="button"
+          className={`button flex-1 justify-center ${graded.length > 0 ? "button-act" : ""}`}
+          disabled={place === of - 1}
+          onClick={() => onGo(place + 1)}
+        >
+          Next point <ChevronRight className="size-6" aria-hidden="true" />
+        </button>
+      </div>
+      <p className="caption mt-3 hidden desk:block">
+        Keys: <kbd>S</kbd> sound, <kbd>W</kbd> watch, <kbd>F</kbd> fix, <kbd>X</kbd> stop, <kbd>N</kbd> not seen, <kbd>A</kbd> not here,{" "}
+        <kbd>J</kbd> and <kbd>K</kbd> next and before.
+      </p>
+      {takenBack.map((finding) => (
+        <p key={finding.id} className="mt-2 flex flex-wrap items-center gap-x-3 caption">
+          <span>
+            Taken back: {findGrade(point.id, finding.fields.gradeId)?.text}
+            {finding.fields.place ? `, ${placeWords(site, finding.fields.place)}` : ""}
+          </span>
+          <button type="button" className="min-h-11 text-act underline" onClick={() => void actions.change(finding, { takenBack: false })}>
+            Let it stand again
+          </button>
+        </p>
+      ))}
+    </article>
+  );
+}

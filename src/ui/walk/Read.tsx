@@ -1,0 +1,59 @@
+import type { StandingFinding } from "@/core/changes/caseRecords";
+import { latestMs } from "@/core/changes/standing";
+import { readValue } from "@/core/inspection/measured";
+import type { Point } from "@/core/inspection/point";
+import type { SiteFile } from "@/core/site/siteSchema";
+import { Measured } from "./Measured";
+import { SumForm } from "./SumForm";
+import type { useFindings } from "./useFindings";
+
+interface ReadProps {
+  point: Point;
+  site: SiteFile;
+  actions: ReturnType<typeof useFindings>;
+  recordId: string;
+  /** Undefined before anything was said. */
+  finding: StandingFinding | undefined;
+}
+
+/** What is read at a point, and what it comes to: before the grade, as it helps to choose one. */
+export function Read({ point, site, actions, recordId, finding }: ReadProps) {
+  const { measured, sum } = point;
+  if (!measured && !sum) return null;
+  const kept = finding?.fields ?? { value: "", sum: "", place: "" };
+  const seenMs = finding ? latestMs(finding) : 0;
+  const read = measured ? readValue(measured, kept.value) : null;
+  return (
+    <div className="mt-3 grid gap-3">
+      {measured ? (
+        <Measured
+          measured={measured}
+          site={site}
+          value={kept.value}
+          draft={`value-${recordId}`}
+          says={(value) => actions.begins(point.id, recordId, { value })}
+          seenMs={seenMs}
+        />
+      ) : null}
+      {sum ? (
+        <SumForm
+          kind={sum}
+          site={site}
+          plane={planeAt(site, kept.place)}
+          measured={read && "value" in read ? read.value : null}
+          kept={kept.sum}
+          draft={`sum-${recordId}`}
+          says={(typed) => actions.begins(point.id, recordId, { sum: typed })}
+          seenMs={seenMs}
+        />
+      ) : null}
+    </div>
+  );
+}
+
+/** The plane of a place: itself, or that of its string. */
+function planeAt(site: SiteFile, place: string) {
+  const [stringId] = place.split(".");
+  const id = site.strings.find((pvString) => pvString.id === stringId)?.plane ?? place;
+  return site.planes.find((plane) => plane.id === id);
+}

@@ -1,0 +1,83 @@
+"use client";
+
+import { useEffect, useRef } from "react";
+import type { StandingFinding } from "@/core/changes/caseRecords";
+import type { Stop } from "@/core/inspection/point";
+import { PointMark } from "./PointMark";
+import type { Item } from "./rounds";
+
+interface StopListProps {
+  items: readonly Item[];
+  current: Item;
+  standing: readonly StandingFinding[];
+  /** In the field the list gives way to the point. */
+  folded: boolean;
+  onOpen: (item: Item) => void;
+}
+
+/** All points of the round by stops: a dense list at the desk, a list of its own in the field. */
+export function StopList({ items, current, standing, folded, onOpen }: StopListProps) {
+  const stops = [...new Set(items.map(({ stop }) => stop))];
+  const list = useRef<HTMLElement>(null);
+  // The list follows the point within itself; the page doesn't move for it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another round is another list
+  useEffect(() => {
+    const own = list.current;
+    const row = own?.querySelector(`[data-key="${current.key}"]`);
+    if (!own || !row) return;
+    const [box, view] = [row.getBoundingClientRect(), own.getBoundingClientRect()];
+    if (box.top < view.top + 40) own.scrollBy({ top: box.top - view.top - 40 });
+    else if (box.bottom > view.bottom) own.scrollBy({ top: box.bottom - view.bottom + 8 });
+  }, [current.key, items]);
+  return (
+    <nav
+      ref={list}
+      aria-label="Points of the walk"
+      className={`${folded ? "hidden" : ""} desk:sticky desk:top-14 desk:block desk:max-h-[calc(100dvh-4.5rem)] desk:overflow-y-auto desk:border-r desk:border-rule`}
+    >
+      {stops.map((stop) => (
+        <StopSection
+          key={stop.place}
+          stop={stop}
+          items={items.filter((item) => item.stop === stop)}
+          current={current}
+          standing={standing}
+          onOpen={onOpen}
+        />
+      ))}
+    </nav>
+  );
+}
+
+function StopSection({ stop, items, current, standing, onOpen }: Omit<StopListProps, "folded"> & { stop: Stop }) {
+  const at = (pointId: string) => standing.filter((finding) => finding.pointId === pointId);
+  const done = items.filter(({ point }) => at(point.id).length > 0).length;
+  return (
+    <section aria-label={stop.place}>
+      <h3 className="sticky top-0 z-10 flex justify-between border-b border-ink bg-paper py-1 pr-2 text-base">
+        {stop.place}
+        <span className="caption figures">
+          {done}/{items.length}
+        </span>
+      </h3>
+      <ul>
+        {items.map((item) => (
+          <li key={item.key}>
+            <button
+              type="button"
+              data-key={item.key}
+              aria-current={item === current ? "true" : undefined}
+              className={`flex min-h-12 w-full items-baseline gap-2 border-b border-rule px-1 py-2 text-left desk:min-h-8 desk:py-1 desk:text-sm ${
+                item === current ? "bg-sunken font-semibold" : "hover:bg-raised"
+              }`}
+              onClick={() => onOpen(item)}
+            >
+              <PointMark findings={at(item.point.id)} />
+              <span>{item.point.title}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
