@@ -1,11 +1,18 @@
 import { expect, it } from "vitest";
 import { CAUSE_IDS, CAUSES } from "../causes/causes";
+import { findPoint } from "../inspection/catalogue";
 import { exampleSite } from "../simulator/exampleSite";
 import { bestTests, informationBits } from "./bestTests";
 import { FIELD_TESTS } from "./fieldTests";
 
 const site = exampleSite();
 const doubted = (cause: (typeof CAUSE_IDS)[number], confidence = 0.6, scope = "inv1") => ({ cause, scope, confidence, to: null });
+
+it("leads to the point of the walk at which a look is recorded, and every such point is one", () => {
+  for (const { id, point } of FIELD_TESTS) if (point) expect(findPoint(point)?.id, id).toBe(point);
+  const [first] = bestTests(site, [doubted("clock-error")]);
+  expect(first).toMatchObject({ test: "clock", point: "logger-clock" });
+});
 
 it("measures information as Shannon does", () => {
   // A test that is always right takes all the doubt; one that knows nothing takes none.

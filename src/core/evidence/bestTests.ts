@@ -67,10 +67,10 @@ function whereTo(site: SiteFile, { atInverter }: FieldTest, place: ScopePlace): 
   return atInverter && inverter !== undefined && more.length === 0 ? (placeOf(site, inverter) ?? place) : place;
 }
 
-function emptyTest(site: SiteFile, { id, act, place, minutes, perString }: FieldTest, { scope, strings }: ScopePlace): BestTest {
+function emptyTest(site: SiteFile, { id, act, place, minutes, perString, point }: FieldTest, { scope, strings }: ScopePlace): BestTest {
   const name = scope === "site" ? "the site" : scope;
   return {
-    ...{ test: id, act: act.replace("{scope}", name), scope, place },
+    ...{ test: id, act: act.replace("{scope}", name), scope, place, point: point ?? null },
     minutes: minutes * (perString ? Math.max(1, Math.min(strings.size, site.strings.length)) : 1),
     ...{ separates: [], bits: 0, bitsPerHour: 0, caution: PLACE_CAUTIONS[place] },
   };

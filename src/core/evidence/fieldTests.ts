@@ -21,6 +21,8 @@ export interface FieldTest {
   perString?: boolean;
   /** Whether it is done at the inverter that a string or module belongs to. */
   atInverter?: boolean;
+  /** The point of the walk at which it is recorded. */
+  point?: string;
   tells: Partial<Record<CauseId, Tells>>;
 }
 
@@ -45,16 +47,29 @@ const t = (hit: number, wrongly: number): Tells => ({ hit, false: wrongly });
  */
 export const FIELD_TESTS: readonly FieldTest[] = [
   {
-    ...{ id: "clock", act: "Hold the logger's clock and the file's times against a clock that is right", place: "ground", minutes: 3 },
+    ...{
+      id: "clock",
+      point: "logger-clock",
+      act: "Hold the logger's clock and the file's times against a clock that is right",
+      place: "ground",
+      minutes: 3,
+    },
     tells: { "clock-error": t(0.98, 0.01) },
   },
   {
-    ...{ id: "meters", act: "Read {scope} and the meters beside it over ten minutes of steady light", place: "indoors", minutes: 12 },
+    ...{
+      id: "meters",
+      point: "panel-meters",
+      act: "Read {scope} and the meters beside it over ten minutes of steady light",
+      place: "indoors",
+      minutes: 12,
+    },
     tells: { "scale-error": t(0.95, 0.03), "sensor-error": t(0.2, 0.1) },
   },
   {
     ...{
       id: "inverter-report",
+      point: "inverter-report",
       act: "Read error log, DC input by input and AC power at {scope}",
       place: "indoors",
       minutes: 4,
@@ -71,6 +86,7 @@ export const FIELD_TESTS: readonly FieldTest[] = [
   {
     ...{
       id: "case-temperature",
+      point: "inverter-case",
       act: "Measure the case of {scope} against air and load at noon",
       place: "ground",
       minutes: 8,
@@ -79,20 +95,49 @@ export const FIELD_TESTS: readonly FieldTest[] = [
     tells: { "thermal-derating": t(0.8, 0.1) },
   },
   {
-    ...{ id: "look-shade", act: "From beside the array look to where the sun stood at the hours of the loss", place: "ground", minutes: 6 },
+    ...{
+      id: "look-isolator",
+      point: "isolator-wet",
+      act: "Look at the DC isolator of {scope}, shut as it is: rust below it, swelling, drops, heat marks",
+      place: "ground",
+      minutes: 4,
+    },
+    tells: { "string-open": t(0.4, 0.05), "wet-insulation-trip": t(0.35, 0.05) },
+  },
+  {
+    ...{
+      id: "look-shade",
+      point: "ground-shade",
+      act: "From beside the array look to where the sun stood at the hours of the loss",
+      place: "ground",
+      minutes: 6,
+    },
     tells: { shading: t(0.9, 0.1), snow: t(0.3, 0.05) },
   },
   {
-    ...{ id: "look-glass", act: "Look at the glass with field glasses: film, lower edges, droppings, snow", place: "ground", minutes: 4 },
+    ...{
+      id: "look-glass",
+      point: "ground-cover",
+      act: "Look at the glass with field glasses: film, lower edges, droppings, snow",
+      place: "ground",
+      minutes: 4,
+    },
     tells: { soiling: t(0.65, 0.15), snow: t(0.9, 0.02) },
   },
   {
-    ...{ id: "look-layout", act: "Count the modules by plane and hold them against the plan", place: "ground", minutes: 6 },
+    ...{
+      id: "look-layout",
+      point: "ground-count",
+      act: "Count the modules by plane and hold them against the plan",
+      place: "ground",
+      minutes: 6,
+    },
     tells: { "orientation-mismatch": t(0.85, 0.05) },
   },
   {
     ...{
       id: "look-sensor",
+      point: "light-sensor",
       act: "Look at the light sensor: level, clean, free of shade; lay a second one beside it where it can be reached",
       place: "ground",
       minutes: 8,
@@ -100,7 +145,13 @@ export const FIELD_TESTS: readonly FieldTest[] = [
     tells: { "sensor-error": t(0.75, 0.08) },
   },
   {
-    ...{ id: "camera", act: "Look at {scope} with an infrared camera from the ground, in sun over 600 W/m²", place: "ground", minutes: 15 },
+    ...{
+      id: "camera",
+      point: "hot-cells",
+      act: "Look at {scope} with an infrared camera from the ground, in sun over 600 W/m²",
+      place: "ground",
+      minutes: 15,
+    },
     tells: {
       "string-open": t(0.8, 0.08),
       "bypass-conducting": t(0.75, 0.08),
@@ -129,7 +180,14 @@ export const FIELD_TESTS: readonly FieldTest[] = [
     tells: { "bypass-conducting": t(0.9, 0.03), "string-open": t(0.5, 0.01) },
   },
   {
-    ...{ id: "insulation", act: "Insulation resistance of {scope} while it is wet", place: "live", minutes: 15, perString: true },
+    ...{
+      id: "insulation",
+      point: "insulation-test",
+      act: "Insulation resistance of {scope} while it is wet",
+      place: "live",
+      minutes: 15,
+      perString: true,
+    },
     tells: { "wet-insulation-trip": t(0.85, 0.05), "inverter-outage": t(0.2, 0.05) },
   },
   {
@@ -143,11 +201,23 @@ export const FIELD_TESTS: readonly FieldTest[] = [
     },
   },
   {
-    ...{ id: "cover-module", act: "Cover one module of {scope} and see which one drops", place: "roof", minutes: 20 },
+    ...{
+      id: "cover-module",
+      point: "map-not-roof",
+      act: "Cover one module of {scope} and see which one drops",
+      place: "roof",
+      minutes: 20,
+    },
     tells: { "module-converter-failed": t(0.95, 0.02) },
   },
   {
-    ...{ id: "clean-one", act: "Clean one module of {scope} and hold it against its neighbours", place: "roof", minutes: 20 },
+    ...{
+      id: "clean-one",
+      point: "soil-pattern",
+      act: "Clean one module of {scope} and hold it against its neighbours",
+      place: "roof",
+      minutes: 20,
+    },
     tells: { soiling: t(0.92, 0.04) },
   },
 ];

@@ -55,6 +55,8 @@ export const diagnosisSchema = z.looseObject({
         bits: z.number(),
         bitsPerHour: z.number(),
         caution: z.string().nullable(),
+        /** The point of the walk at which it is recorded, where it is a look. */
+        point: z.string().nullable().default(null),
       }),
     )
     .default([]),

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { inTerms, type Terms, USUAL_TERMS } from "../site/terms";
+import { apart } from "./catalogue/apart";
 import { battery } from "./catalogue/battery";
 import { board } from "./catalogue/board";
 import { bonding } from "./catalogue/bonding";
@@ -44,7 +45,7 @@ const points = z.array(pointSchema);
 /** The catalogue as it is shipped. */
 export const CATALOGUE: Catalogue = new Map(STATIONS.map((station) => [station, points.parse(BY_STATION[station])]));
 
-const KNOWN = new Map([...CATALOGUE.values(), points.parse(retired)].flat().map((point) => [point.id, point]));
+const KNOWN = new Map([...CATALOGUE.values(), points.parse([...apart, ...retired])].flat().map((point) => [point.id, point]));
 
 /** A point in the words of a site. */
 export function pointIn({ title, why, caution, atOnce, grades, ...point }: Point, terms: Terms): Point {

@@ -19,6 +19,7 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
   const { analysis, ledger, beside } = view;
   const { standing, over } = standingAndOver(causeGroups(ledger));
   const [best] = beside.nextTests;
+  const points = new Set(view.walk.flatMap((stop) => stop.points.map(({ id }) => id)));
   const others: OtherRow[] = [
     ...(beside.nextTests.length > 0
       ? [
@@ -26,7 +27,7 @@ export function DiagnoseBench({ view }: { view: CaseView }) {
             id: "tests",
             title: "Next tests",
             words: `${beside.nextTests.length}`,
-            body: <NextTests tests={beside.nextTests} site={view.site} danger={beside.danger} />,
+            body: <NextTests tests={beside.nextTests} site={view.site} danger={beside.danger} caseId={view.id} points={points} />,
           },
         ]
       : []),

@@ -1,3 +1,4 @@
+import Link from "next/link";
 import { CAUSES } from "@/core/causes/causes";
 import type { Ledger } from "@/core/diagnosis/ledger";
 import { PLACE_MINUTES } from "@/core/evidence/fieldTests";
@@ -6,8 +7,17 @@ import { Figure } from "../marks/Figure";
 import { TestCautions } from "./TestCautions";
 import { PLACE_WORDS } from "./testPlaces";
 
+interface TestsProps {
+  tests: Ledger["nextTests"];
+  site: SiteFile;
+  danger: Ledger["danger"];
+  caseId: string;
+  /** Points that the site's walk has. */
+  points: ReadonlySet<string>;
+}
+
 /** What to look at or measure next: the most doubt taken for the least time and danger. */
-export function NextTests({ tests, ...at }: { tests: Ledger["nextTests"]; site: SiteFile; danger: Ledger["danger"] }) {
+export function NextTests({ tests, ...at }: TestsProps) {
   const [best, ...others] = tests;
   if (!best) return null;
   return (
@@ -34,8 +44,8 @@ export function NextTests({ tests, ...at }: { tests: Ledger["nextTests"]; site: 
   );
 }
 
-function Test({ test, site, danger }: { test: Ledger["nextTests"][number]; site: SiteFile; danger: Ledger["danger"] }) {
-  const { act, scope, place, minutes, separates, bits, bitsPerHour, caution } = test;
+function Test({ test, site, danger, caseId, points }: Omit<TestsProps, "tests"> & { test: TestsProps["tests"][number] }) {
+  const { act, scope, point, place, minutes, separates, bits, bitsPerHour, caution } = test;
   return (
     <div className="mt-1">
       <p className="font-semibold">{act}</p>
@@ -60,6 +70,11 @@ function Test({ test, site, danger }: { test: Ledger["nextTests"][number]; site:
         />
       </div>
       <TestCautions site={site} danger={danger} scope={scope} caution={caution} />
+      {point && points.has(point) ? (
+        <Link href={`/cases/${caseId}/walk#${point}`} className="inline-flex min-h-9 items-center font-semibold max-desk:min-h-11">
+          Record it at its point of the walk
+        </Link>
+      ) : null}
     </div>
   );
 }

@@ -11,7 +11,8 @@ export function countCauses(ledger: CaseView["ledger"]): number {
 export function stationStates(view: CaseView): StationStates {
   const notHere = view.answers.filter(({ answer }) => answer === "not-applicable").map(({ pointId }) => pointId);
   const points = new Set(view.walk.flatMap((stop) => stop.points.map(({ id }) => id)).filter((id) => !notHere.includes(id))).size;
-  const seen = new Set(view.findings.map((finding) => finding.pointId)).size;
+  const walked = new Set(view.walk.flatMap((stop) => stop.points.map(({ id }) => id)));
+  const seen = new Set(view.findings.flatMap(({ pointId }) => (walked.has(pointId) ? [pointId] : []))).size;
   const ratio = view.analysis ? periodEnergy(view.analysis).share : null;
   const causes = view.analysis || view.ledger.length > 0 ? countCauses(view.ledger) : undefined;
   return {

@@ -11,11 +11,13 @@ import type { SiteFile } from "@/core/site/siteSchema";
 import type { Entry } from "@/field/entry";
 import { newUuid } from "@/field/uuid";
 import { CautionLine } from "../marks/CautionLine";
+import { PointDrawing } from "./drawings/PointDrawing";
 import { FindingBlock } from "./FindingBlock";
 import { GradeChoice } from "./GradeChoice";
 import { NotSeen } from "./NotSeen";
 import { Read } from "./Read";
 import type { Item } from "./rounds";
+import { StopButton } from "./StopWork";
 import { SummaryRow } from "./SummaryRow";
 import type { useFindings } from "./useFindings";
 
@@ -35,6 +37,9 @@ interface PointSheetProps {
   hazards: string;
   onGo: (place: number) => void;
   onTakeBack: (finding: StandingFinding) => void;
+  /** Whether the work of the whole case is stopped. */
+  stopped: boolean;
+  onStop: () => void;
 }
 
 /** Where a key is a letter and no command. */
@@ -42,7 +47,7 @@ const TYPING = "input, textarea, select, [contenteditable], [role=dialog]";
 
 /** One point fills the screen: what good and bad look like, the caution, the grades at the thumb, then what was found. */
 export function PointSheet(props: PointSheetProps) {
-  const { item, place, of, site, findings, takenBack, entries, actions, heading, hazards, onGo, onTakeBack } = props;
+  const { item, place, of, site, findings, takenBack, entries, actions, heading, hazards, onGo, onTakeBack, onStop, stopped } = props;
   const { point, stop } = item;
   const [chosen, setChosen] = useState<string | "another" | null>(null);
   const open = findings.find(({ id }) => id === chosen) ?? findings.at(-1);
@@ -86,12 +91,19 @@ export function PointSheet(props: PointSheetProps) {
 
   return (
     <article aria-labelledby={`point-${point.id}`} className="flex min-h-[calc(100dvh-11.5rem)] scroll-mt-14 flex-col desk:block">
-      <p className="caption flex justify-between pt-2">
-        {stop.place}
-        <span className="figures">
-          {place + 1} of {of}
-        </span>
-      </p>
+      <div className="caption flex items-center justify-between gap-3 pt-2">
+        <p>
+          {stop.place},{" "}
+          <span className="figures">
+            {place + 1} of {of}
+          </span>
+        </p>
+        {/* In the field the head of the page is out of sight. */}
+        <div className="desk:hidden">
+          {stopped ? <strong className="text-stop">Work is stopped</strong> : <StopButton onStop={onStop} />}
+        </div>
+      </div>
+      <PointDrawing pointId={point.id} />
       <h3 id={`point-${point.id}`} ref={heading} tabIndex={-1} className="text-xl font-semibold outline-none">
         {point.title}
       </h3>
@@ -116,7 +128,7 @@ export function PointSheet(props: PointSheetProps) {
           ))}
         </ul>
       ) : null}
-      <Read key={recordId} {...{ point, site, actions, recordId, finding: adding ? undefined : open }} />
+      <Read key={`read-${recordId}`} {...{ point, site, actions, recordId, finding: adding ? undefined : open }} />
       <div className="mt-auto" />
       <GradeChoice point={point} gradeId={adding ? "" : open.fields.gradeId} onChoose={say} />
       {point.atOnce && !adding && findGrade(point.id, open.fields.gradeId)?.severity === "stop" ? (

@@ -27,7 +27,9 @@ export function StopList({ items, current, standing, folded, onOpen }: StopListP
     if (!own || !row) return;
     const [box, view] = [row.getBoundingClientRect(), own.getBoundingClientRect()];
     if (box.top < view.top + 40) own.scrollBy({ top: box.top - view.top - 40 });
-    else if (box.bottom > view.bottom) own.scrollBy({ top: box.bottom - view.bottom + 8 });
+    // Below its head the list may reach under the screen's edge.
+    const bottom = Math.min(view.bottom, window.innerHeight);
+    if (box.bottom > bottom) own.scrollBy({ top: box.bottom - bottom + 8 });
   }, [current.key, items]);
   return (
     <nav

@@ -1,6 +1,7 @@
 "use client";
 
 import { useId } from "react";
+import { z } from "zod";
 import { fromAsBuilt, MEASURED_AS, type TypedInputs, workOut } from "@/core/inspection/sumInputs";
 import { told } from "@/core/round";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -32,15 +33,18 @@ export function SumForm({ kind, site, plane, measured, kept, draft, says, seenMs
   const worked = workOut(kind, typed, measured);
   const sum = SUMS[kind];
   const faults = "faults" in worked ? worked.faults : {};
+  // What the point has read already isn't asked for again.
+  const asked = Object.entries(sum.inputs).filter(([key]) => measured === null || MEASURED_AS[kind] !== key);
   const set = (key: string, value: string) => type(JSON.stringify({ ...readKept(text), [key]: value }));
   return (
     <details className="border-y border-rule py-1" open={text !== ""}>
       <summary className="flex min-h-11 cursor-pointer items-center font-semibold">Work it out: {sum.title.toLowerCase()}</summary>
       <div className="grid gap-2 pb-2 sm:grid-cols-2">
-        {Object.entries(sum.inputs).map(([key, words]) => (
+        {asked.map(([key, words]) => (
           <Input
             key={key}
             words={words}
+            optional={mayBeEmpty(sum.shape[key])}
             value={typed[key] ?? ""}
             fault={faults[key] ?? ""}
             onType={(value) => set(key, value)}
@@ -64,14 +68,19 @@ function readKept(text: string): TypedInputs {
   }
 }
 
+/** What an input is where nobody types it, the formula tells. */
+const mayBeEmpty = (schema: z.core.$ZodType) => z.safeParse(schema, null).success;
+
 function Input({
   words: { label, unit, choices, yesNo },
+  optional,
   value,
   fault,
   onType,
   onLeave,
 }: {
   words: QuantityWords;
+  optional: boolean;
   value: string;
   fault: string;
   onType: (value: string) => void;
@@ -85,6 +94,7 @@ function Input({
       <label htmlFor={id} className="caption">
         {label}
         {unit && unit !== "money" ? `, ${unit}` : ""}
+        {optional ? " (may stay empty)" : ""}
       </label>
       {options ? (
         <select {...shared} onChange={(event) => onType(event.target.value)}>

@@ -3,6 +3,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import type { BriefFields } from "@/core/changes/change";
+import { CLEARED, STOP_WORK } from "@/core/inspection/catalogue/apart";
 import type { Stop } from "@/core/inspection/point";
 import { type CaseMatter, quickRound } from "@/core/inspection/quickRound";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -45,15 +46,16 @@ export function WalkBench({ caseId, site, stops, known, brief, causes }: WalkBen
   const hash = useHash();
   // In the field a walk begins with its list: which round, what is dangerous here, who records. An address leads to its point.
   const shown = leaf ?? "list";
+  const [arrived, setArrived] = useState(0);
   useEffect(() => {
-    const open = () => {
+    const arrive = () => {
       if (window.location.hash === "") return;
       setLeaf("point");
-      if (window.innerWidth < DESK_PX) heading.current?.closest("article")?.scrollIntoView({ block: "start" });
+      setArrived((times) => times + 1);
     };
-    open();
-    window.addEventListener("hashchange", open);
-    return () => window.removeEventListener("hashchange", open);
+    arrive();
+    window.addEventListener("hashchange", arrive);
+    return () => window.removeEventListener("hashchange", arrive);
   }, []);
   const [chosenRound, chooseRound] = useRound(caseId);
   const { complaint, since } = brief;
@@ -79,11 +81,22 @@ export function WalkBench({ caseId, site, stops, known, brief, causes }: WalkBen
     },
     [items],
   );
+  /** Opens a point of whichever round; what stands at no station is told at the head of the page. */
+  const open = (pointId: string) => {
+    const item = itemOf(items, pointId) ?? itemOf(rounds.whole, pointId);
+    if (!item) return window.scrollTo({ top: 0 });
+    setLeaf("point");
+    setHash(item.key);
+    setMoved((times) => times + 1);
+  };
   useEffect(() => {
     if (moved === 0) return;
     heading.current?.focus({ preventScroll: true });
     heading.current?.closest("article")?.scrollIntoView({ block: "start" });
   }, [moved]);
+  useEffect(() => {
+    if (arrived > 0 && window.innerWidth < DESK_PX) heading.current?.closest("article")?.scrollIntoView({ block: "start" });
+  }, [arrived]);
   // The first point that is open stands in the address, so that a reload comes back to it.
   useEffect(() => {
     if (window.location.hash === "" && current) setHash(current.key);
@@ -100,11 +113,13 @@ export function WalkBench({ caseId, site, stops, known, brief, causes }: WalkBen
         onLeaf={setLeaf}
         onRound={(to) => {
           chooseRound(to);
-          if (!itemOf(rounds[to], current.key)) setHash((rounds[to].find(({ point }) => !seen.has(point.id)) ?? rounds[to][0]).key);
+          // Before it has begun, and where the round lacks the point that is open, it begins with what wasn't looked at yet.
+          if (shown === "list" || !itemOf(rounds[to], current.key))
+            setHash((rounds[to].find(({ point }) => !seen.has(point.id)) ?? rounds[to][0]).key);
         }}
       />
       {shown === "recorded" ? (
-        <RecordedList findings={standing} site={site} onOpen={(pointId) => goTo(items.findIndex(({ point }) => point.id === pointId))} />
+        <RecordedList findings={standing} site={site} onOpen={(pointId) => open(pointId)} />
       ) : (
         <div className="desk:grid desk:grid-cols-[19rem_minmax(0,1fr)] desk:gap-6">
           <StopList
@@ -123,6 +138,11 @@ export function WalkBench({ caseId, site, stops, known, brief, causes }: WalkBen
               findings={findings.filter(({ pointId, fields }) => pointId === current.point.id && !fields.takenBack)}
               takenBack={graded.filter(({ pointId, fields }) => pointId === current.point.id && fields.takenBack)}
               onGo={goTo}
+              stopped={standing.some(({ pointId, fields }) => pointId === STOP_WORK && fields.gradeId !== CLEARED)}
+              onStop={() => {
+                actions.add(STOP_WORK, { gradeId: "stop" });
+                window.scrollTo({ top: 0 });
+              }}
               onTakeBack={(finding) => {
                 setUndo(finding);
                 void actions.change(finding, { takenBack: true });

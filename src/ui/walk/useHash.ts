@@ -23,6 +23,7 @@ export function useHash(): string {
 
 /** Writes it, without a step in the browser's history: going back leaves the page. */
 export function setHash(hash: string): void {
-  window.history.replaceState(window.history.state, "", `#${encodeURIComponent(hash)}`);
+  // Without a state of its own, so that the application's router learns the address too: its next refresh would bring the old one back.
+  window.history.replaceState(null, "", `#${encodeURIComponent(hash)}`);
   window.dispatchEvent(new Event(CHANGED));
 }

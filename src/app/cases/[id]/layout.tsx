@@ -13,6 +13,8 @@ import { Spine } from "@/ui/shell/Spine";
 import { countCauses, stationStates } from "@/ui/stations/stationStates";
 import { AnalysisAge } from "@/ui/status/AnalysisAge";
 import { TroublePanel } from "@/ui/status/TroublePanel";
+import { StopWork } from "@/ui/walk/StopWork";
+import { stopsOf } from "@/ui/walk/stopsOf";
 import { loadCase } from "./loadCase";
 
 export const dynamic = "force-dynamic";
@@ -41,12 +43,13 @@ export default async function CaseLayout({ children, params }: { children: React
     <div className="desk:flex">
       <Spine caseId={view.id} states={stationStates(view)} />
       <main id="bench" className="min-w-0 flex-1 px-4 pt-3 pb-32 sm:px-6 desk:pb-12 print:p-0">
-        <header className="no-print mb-3 flex flex-wrap-reverse items-baseline justify-between gap-x-4 border-b-2 border-ink pb-1.5">
+        <header className="no-print mb-3 flex flex-wrap items-center gap-x-4 gap-y-1 border-b-2 border-ink pb-1.5">
           <h1 className="text-xl">{view.title}</h1>
-          <p className="caption">
+          <p className="caption order-first w-full sm:order-none sm:ml-auto sm:w-auto">
             <Link href={`/sites/${view.site.id}`}>{siteName(view.site)}</Link> · {view.kind}, opened{" "}
             {instantDay(view.openedAt, view.site.location.timeZone)}
           </p>
+          <StopWork caseId={view.id} known={stopsOf(view.field)} brief={view.brief} timeZone={view.site.location.timeZone} />
         </header>
         <KeepCase caseId={view.id} siteId={view.site.id} last={view.field.last} />
         <FollowCase caseId={view.id} last={view.field.last} />

@@ -1,0 +1,188 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { expect, LARCH_CASE, test } from "./app";
+import { storedFindings } from "./stored";
+import { choose, gradeOf, openPoint, pointSheet } from "./walk";
+
+/* The walk as it is walked: by thumb on a phone, by keys at a desk, point after point. */
+test.use({ file: "walk" });
+
+const strip = (page: Page) => page.getByRole("button", { name: /^What was recorded on this device/ });
+const allKept = (page: Page) => expect(strip(page)).toContainText("All kept", { timeout: 120_000 });
+const progress = (page: Page) => page.getByRole("heading", { name: /^Walk: / });
+const round = (page: Page, name: "Quick" | "Whole") =>
+  page.getByRole("group", { name: "Round" }).getByRole("button", { name: new RegExp(`^${name}`) });
+
+/** A case of its own. */
+async function newCase(page: Page, siteId: string): Promise<string> {
+  const answer = await page.request.post("/api/cases", { data: { siteId, kind: "routine", title: "A walk" } });
+  return ((await answer.json()) as { id: string }).id;
+}
+
+test.describe("on a phone", () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test("a whole walk by touch, one touch for each point that is sound, without a network, and nothing lost or doubled", async ({
+    page,
+    demo,
+  }) => {
+    const caseId = await newCase(page, "weir-barn");
+    await page.goto(`/cases/${caseId}/walk`, { waitUntil: "networkidle" });
+    await round(page, "Whole").tap();
+    const points = Number(/of (\d+)/.exec((await progress(page).textContent()) ?? "")?.[1]);
+    expect(points).toBeGreaterThan(100);
+    await page.route(/\/api\//, (route) => route.abort());
+    await page.getByRole("button", { name: "Begin" }).tap();
+    const sheet = page.getByRole("article");
+    for (let k = 0; k < points; k++) {
+      await expect(sheet.getByText(`${k + 1} of ${points}`)).toBeVisible();
+      await gradeOf(sheet, /^Sound/)
+        .first()
+        .tap();
+      // Closed in the middle, and opened again where it was.
+      if (k === points >> 1) {
+        await expect(strip(page)).toContainText(`${k + 1} waiting`);
+        await page.reload();
+      }
+    }
+    await expect(strip(page)).toContainText(`${points} waiting`);
+    await page.unroute(/\/api\//);
+    await page.evaluate(() => window.dispatchEvent(new Event("online")));
+    await allKept(page);
+    const rows = await storedFindings(demo, caseId);
+    expect(rows).toHaveLength(points);
+    expect(new Set(rows.map(({ pointId }) => pointId)).size).toBe(points);
+    await expect(progress(page)).toContainText(`${points} of ${points}`);
+  });
+
+  test("a touch too much is led back from, and what is in the way isn't under the thumb", async ({ page }) => {
+    await page.goto(`${LARCH_CASE}/walk#isolator-top`, { waitUntil: "networkidle" });
+    const first = pointSheet(page, "No cable entry from the top outdoors");
+    for (const target of await first.locator("button, summary, label:has(input[type=file])").all())
+      expect((await target.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44);
+    await gradeOf(first, /^Sound/).tap();
+    await expect(pointSheet(page, "One multi-hole gland insert")).toBeVisible();
+    await page.getByRole("button", { name: /^Back to No cable entry/ }).tap();
+    await expect(gradeOf(first, /^Sound/)).toHaveAttribute("aria-pressed", "true");
+    // Put right afterwards it stays where it is.
+    await choose(gradeOf(first, /^Fix/));
+    await first.getByRole("button", { name: "Take back" }).tap();
+    await allKept(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+  });
+
+  test("axe finds nothing at a point with a value and a sum, in either sheet", async ({ page }) => {
+    await page.goto(`${LARCH_CASE}/walk#rail-overhang`, { waitUntil: "networkidle" });
+    await page.getByText("Work it out: rail overhang").tap();
+    for (const sheet of ["light", "dark"]) {
+      await page.evaluate((name) => document.documentElement.setAttribute("data-sheet", name), sheet);
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(["wcag2a", "wcag2aa", "wcag2aaa", "wcag21aa"])
+        .include("article")
+        .analyze();
+      expect(violations.map(({ id, nodes }) => `${sheet}: ${id}: ${nodes.map(({ target }) => target).join(" ")}`)).toEqual([]);
+    }
+  });
+});
+
+test("a quick round by keyboard alone at the desk, where several ways are sound one is chosen by arrows", async ({ page, demo }) => {
+  const caseId = await newCase(page, "weir-barn");
+  await page.goto(`/cases/${caseId}/walk`, { waitUntil: "networkidle" });
+  await expect(progress(page)).toContainText("0 of 20");
+  const sheet = page.getByRole("article");
+  for (let k = 1; k <= 20; k++) {
+    await expect(sheet.getByText(`${k} of 20`)).toBeVisible();
+    await page.keyboard.press("s");
+    // Of several ways the first is under the cursor now.
+    if ((await gradeOf(sheet, /^Sound/).count()) > 1 && (await sheet.getByText(`${k} of 20`).isVisible()))
+      await page.keyboard.press("Enter");
+  }
+  await expect(progress(page)).toContainText("20 of 20");
+  await page.keyboard.press("k");
+  await page.keyboard.press("n");
+  await expect(sheet.getByText("Why not?")).toBeVisible();
+  await allKept(page);
+  const rows = await storedFindings(demo, caseId);
+  expect(rows).toHaveLength(20);
+  expect(rows.filter(({ gradeId }) => gradeId === "not-seen")).toHaveLength(1);
+});
+
+test("what is read and worked out at a point helps to grade it, survives a reload, and stands in the report", async ({ page }) => {
+  await page.goto(`${LARCH_CASE}/walk#rail-overhang`, { waitUntil: "networkidle" });
+  const point = pointSheet(page, "Rail overhang beyond the last mount");
+  await point.getByLabel("Overhang, mm").fill("410");
+  await point.getByText("Work it out: rail overhang").click();
+  await point.getByLabel("Span between mounts, mm").fill("1200");
+  await expect(point.getByText(/^Doesn't hold\./)).toContainText("410 mm is 10 mm over 400 mm");
+  await point.getByRole("button", { name: /^Allowed overhang: 400 mm/ }).click();
+  await expect(page.getByRole("dialog")).toContainText("limit = span × share");
+  await page.keyboard.press("Escape");
+  await allKept(page);
+  await page.reload();
+  await expect(point.getByLabel("Overhang, mm")).toHaveValue("410");
+  await expect(point.getByLabel("Span between mounts, mm")).toHaveValue("1200");
+  await choose(gradeOf(point, /^Fix/));
+  await point.getByLabel("Overhang, mm").fill("41000");
+  await expect(point.getByRole("alert")).toContainText("Can't be: expected 0 to 5000 mm");
+  await point.getByLabel("Overhang, mm").fill("430");
+  await allKept(page);
+  await page.goto(`${LARCH_CASE}/hand-over`, { waitUntil: "networkidle" });
+  const seen = page.getByRole("region", { name: "What was seen" });
+  await expect(seen.getByText(/Over the limit, 430 mm/)).toBeVisible();
+});
+
+test("what wasn't seen says why, what isn't here isn't missed", async ({ page }) => {
+  const CASE = "/cases/steep-barn-2026";
+  await page.goto(`${CASE}/walk#torque-marks`, { waitUntil: "networkidle" });
+  const torque = pointSheet(page, "Torque marks moved");
+  await gradeOf(torque, "Not seen").click();
+  await torque.getByRole("button", { name: "can't be reached" }).click();
+  await expect(torque).toBeHidden();
+  await gradeOf(await openPoint(page, "run-splice"), "Not here").click();
+  await gradeOf(await openPoint(page, "ground-rows"), /^Sound/).click();
+  await allKept(page);
+  await page.getByRole("button", { name: /^Recorded \(3\)/ }).click();
+  await expect(page.getByText(/: not seen/)).toBeVisible();
+  await page.goto(`${CASE}/hand-over`, { waitUntil: "networkidle" });
+  const unseen = page.getByRole("region", { name: "What was not looked at" });
+  await expect(unseen).toContainText("Torque marks moved (can't be reached)");
+  await expect(unseen).not.toContainText("Hidden splices");
+});
+
+test("work is stopped with one tap from any station; the case and Triage say so until somebody clears it", async ({ page }) => {
+  const CASE = "/cases/weir-barn-2026";
+  await page.goto(`${CASE}/diagnose`, { waitUntil: "networkidle" });
+  await page.getByRole("button", { name: "Stop work" }).click();
+  const stopped = page.getByRole("region", { name: "Work stopped" });
+  await stopped.getByRole("button", { name: "lightning" }).click();
+  await expect(stopped.getByRole("alert")).toContainText("Work is stopped: lightning");
+  await allKept(page);
+  for (const station of ["brief", "walk", "compare", "hand-over"]) {
+    await page.goto(`${CASE}/${station}`);
+    await expect(stopped).toBeVisible();
+  }
+  await expect(page.getByRole("article", { name: "Report" })).toContainText("Work stopped");
+  await page.goto("/", { waitUntil: "networkidle" });
+  await expect(page.getByRole("rowgroup", { name: "Danger now" })).toContainText("Work stopped");
+  await page.goto(`${CASE}/walk`, { waitUntil: "networkidle" });
+  await stopped.getByRole("button", { name: /^Clear it/ }).click();
+  await expect(stopped).toBeHidden();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(stopped).toBeVisible();
+  await stopped.getByRole("button", { name: /^Clear it/ }).click();
+  await allKept(page);
+  await page.reload();
+  await expect(page.getByRole("button", { name: "Stop work" }).first()).toBeVisible();
+  await page.goto("/", { waitUntil: "networkidle" });
+  await expect(page.getByText(/Work stopped/)).toHaveCount(0);
+});
+
+test("the next best test leads to the point at which it is recorded", async ({ page }) => {
+  await page.goto(`${LARCH_CASE}/diagnose`, { waitUntil: "networkidle" });
+  const link = page.getByRole("link", { name: "Record it at its point of the walk" }).first();
+  if (!(await link.isVisible())) await page.getByRole("link", { name: /^Next tests/ }).click();
+  const target = (await link.getAttribute("href")) as string;
+  await link.click();
+  await expect(page).toHaveURL(new RegExp(`${target}$`));
+  await expect(page.locator(`#point-${target.split("#")[1]}`)).toBeVisible();
+});
