@@ -1,12 +1,18 @@
+"use client";
+
+import { useState } from "react";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import { ANSWERS, isAnswer } from "@/core/inspection/answers";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { termsOf } from "@/core/site/terms";
+import { useOutbox } from "../field/useOutbox";
 import { SeverityMark } from "../marks/SeverityMark";
 import { instantDay } from "../marks/words";
 import { madeBy } from "./FindingHistory";
+import { RecordedFilters } from "./RecordedFilters";
+import { EVERYTHING, filtered, severitiesOf } from "./recordedFilter";
 
 /** What was recorded, by day, the latest first: what it is, where, and who saw it. */
 export function RecordedList({
@@ -20,13 +26,17 @@ export function RecordedList({
   onOpen: (pointId: string) => void;
 }) {
   const zone = site.location.timeZone;
+  const { device } = useOutbox();
+  const [filter, setFilter] = useState(EVERYTHING);
+  const dayOf = (ms: number) => instantDay(new Date(ms).toISOString(), zone);
+  const shown = filtered(findings, filter, device.author, dayOf, Date.now());
   const days = new Map<string, StandingFinding[]>();
-  for (const finding of [...findings].sort((a, b) => b.recordedMs - a.recordedMs)) {
-    const day = instantDay(new Date(finding.recordedMs).toISOString(), zone);
+  for (const finding of [...shown].sort((a, b) => b.recordedMs - a.recordedMs)) {
+    const day = dayOf(finding.recordedMs);
     days.set(day, [...(days.get(day) ?? []), finding]);
   }
-  if (days.size === 0) return <p className="mt-4">Nothing is recorded yet.</p>;
-  return [...days].map(([day, list]) => (
+  if (findings.length === 0) return <p className="mt-4">Nothing is recorded yet.</p>;
+  const sections = [...days].map(([day, list]) => (
     <section key={day} className="mt-5" aria-label={day}>
       <h3 className="border-b-2 border-ink pb-1">
         {day} <span className="caption figures">{list.length}</span>
@@ -38,6 +48,12 @@ export function RecordedList({
       </ul>
     </section>
   ));
+  return (
+    <>
+      <RecordedFilters filter={filter} severities={severitiesOf(findings)} named={device.author !== ""} onChange={setFilter} />
+      {sections.length > 0 ? sections : <p className="mt-4">None of the {findings.length} is like that.</p>}
+    </>
+  );
 }
 
 function Line({ finding, site, onOpen }: { finding: StandingFinding; site: SiteFile; onOpen: (pointId: string) => void }) {
