@@ -131,6 +131,30 @@ test("what is read and worked out at a point helps to grade it, survives a reloa
   await expect(seen.getByText(/Over the limit, 430 mm/)).toBeVisible();
 });
 
+test("the same at three more modules is three findings more, taken back together and undone", async ({ page, demo }) => {
+  const caseId = await newCase(page, "larch-house");
+  await page.goto(`/cases/${caseId}/walk#clamps-mid`, { waitUntil: "networkidle" });
+  const point = pointSheet(page, "Mid clamps seated and tight");
+  await choose(gradeOf(point, /^Watch/));
+  await point.getByLabel("Note").fill("turned by hand");
+  await point.getByLabel("Note").blur();
+  await point.getByRole("button", { name: /^The same at other places/ }).click();
+  for (const module of ["s1.03", "s1.04", "s2.05"]) await page.getByRole("button", { name: `module ${module}`, exact: true }).click();
+  await page.getByRole("button", { name: "Record at 3 places" }).click();
+  const found = point.getByRole("list", { name: /^Found at/ }).getByRole("listitem");
+  await expect(found).toHaveCount(4);
+  await allKept(page);
+  const rows = await storedFindings(demo, caseId);
+  expect(rows.map(({ gradeId, note }) => [gradeId, note])).toEqual(Array.from({ length: 4 }, () => ["watch", "turned by hand"]));
+  await point.getByRole("button", { name: "Take all 4 back" }).click();
+  await expect(found).toHaveCount(0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(found).toHaveCount(4);
+  await page.getByRole("button", { name: "Recorded (4)" }).click();
+  await page.getByLabel("Find by words").fill("s2.05");
+  await expect(page.getByRole("button", { name: "Mid clamps seated and tight" })).toHaveCount(1);
+});
+
 test("what wasn't seen says why, what isn't here isn't missed", async ({ page }) => {
   const CASE = "/cases/steep-barn-2026";
   await page.goto(`${CASE}/walk#torque-marks`, { waitUntil: "networkidle" });

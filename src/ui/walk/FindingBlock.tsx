@@ -9,6 +9,7 @@ import type { Point } from "@/core/inspection/point";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { Entry } from "@/field/entry";
 import { SavedText } from "../field/SavedText";
+import { AlsoAt } from "./AlsoAt";
 import { FindingHistory } from "./FindingHistory";
 import { PhotoTile } from "./PhotoTile";
 import { PlacePicker } from "./PlacePicker";
@@ -21,10 +22,12 @@ interface FindingBlockProps {
   entries: ReadonlyMap<string, Entry>;
   actions: ReturnType<typeof useFindings>;
   onTakeBack: () => void;
+  /** The same was seen at other places too. */
+  onAlso: (scopes: readonly string[]) => void;
 }
 
 /** One finding, open: its place, note, photos, who saw it, and the way to take it back. */
-export function FindingBlock({ point, finding, site, entries, actions, onTakeBack }: FindingBlockProps) {
+export function FindingBlock({ point, finding, site, entries, actions, onTakeBack, onAlso }: FindingBlockProps) {
   const { fields } = finding;
   return (
     <div className="mt-3 grid gap-3">
@@ -39,6 +42,7 @@ export function FindingBlock({ point, finding, site, entries, actions, onTakeBac
       <Photos point={point} finding={finding} entries={entries} actions={actions} />
       <div className="flex flex-wrap items-center gap-2">
         <PlacePicker site={site} place={fields.place} of={point.title} onChoose={(place) => void actions.change(finding, { place })} />
+        <AlsoAt site={site} place={fields.place} of={point.title} onRecord={onAlso} />
         <PhotoButtons point={point} onFiles={(files) => actions.addPhotos(finding, files)} />
         <button type="button" className="button" onClick={onTakeBack}>
           Take back

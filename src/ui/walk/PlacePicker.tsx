@@ -3,9 +3,9 @@
 import { MapPin } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
-import { layOutPlane } from "@/core/plane/layout";
-import { edgesOf, moduleScope, placesOf, placeWords } from "@/core/site/places";
-import type { Plane, SiteFile } from "@/core/site/siteSchema";
+import { placesOf, placeWords } from "@/core/site/places";
+import type { SiteFile } from "@/core/site/siteSchema";
+import { PlaneModules, placeLook } from "./PlaneModules";
 
 interface PlacePickerProps {
   site: SiteFile;
@@ -22,7 +22,6 @@ export function PlacePicker({ site, place, of, onChoose }: PlacePickerProps) {
     onChoose(scope);
     setOpen(false);
   };
-  const chip = (scope: string) => `button min-w-11 px-2 ${scope === place ? "border-ink bg-sunken font-bold" : ""}`;
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger className="button" aria-label={`Place of ${of}: ${place ? placeWords(site, place) : "not chosen"}`}>
@@ -45,7 +44,13 @@ export function PlacePicker({ site, place, of, onChoose }: PlacePickerProps) {
                 <h3 className="caption">{kind}</h3>
                 <div className="mt-1 flex flex-wrap gap-2">
                   {places.map(({ scope, words }) => (
-                    <button key={scope} type="button" className={chip(scope)} aria-pressed={scope === place} onClick={() => choose(scope)}>
+                    <button
+                      key={scope}
+                      type="button"
+                      className={placeLook(scope === place)}
+                      aria-pressed={scope === place}
+                      onClick={() => choose(scope)}
+                    >
                       {words}
                     </button>
                   ))}
@@ -58,58 +63,11 @@ export function PlacePicker({ site, place, of, onChoose }: PlacePickerProps) {
               </section>
             ))}
             {site.planes.map((plane) => (
-              <Modules key={plane.id} site={site} plane={plane} chip={chip} place={place} onChoose={choose} />
+              <PlaneModules key={plane.id} site={site} plane={plane} isChosen={(scope) => scope === place} onChoose={choose} />
             ))}
           </div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
-  );
-}
-
-/** The modules of a plane as they lie, seen square on. */
-function Modules({
-  site,
-  plane,
-  place: chosen,
-  chip,
-  onChoose,
-}: {
-  site: SiteFile;
-  plane: Plane;
-  place: string;
-  chip: (scope: string) => string;
-  onChoose: (scope: string) => void;
-}) {
-  const layout = layOutPlane(site, plane);
-  if (!layout) return null;
-  return (
-    <section aria-label={`Modules of plane ${plane.id}`} className="min-w-0">
-      <h3 className="caption">
-        Modules of plane {plane.id}, the {edgesOf(plane).upper} above
-      </h3>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a wide plane is scrolled by keyboard too */}
-      <div className="mt-1 overflow-x-auto pb-2" tabIndex={0} role="group" aria-label={`Plan of plane ${plane.id}`}>
-        <div className="grid w-max gap-1" style={{ gridTemplateColumns: `repeat(${layout.columns}, minmax(3.25rem, 1fr))` }}>
-          {layout.places.map(({ stringId, place, row, column }) => {
-            const scope = moduleScope(stringId, place);
-            return (
-              <button
-                key={scope}
-                type="button"
-                aria-label={`module ${scope}`}
-                aria-pressed={scope === chosen}
-                className={`${chip(scope)} flex-col gap-0 py-1 font-mono text-sm`}
-                style={{ gridRow: row + 1, gridColumn: column + 1 }}
-                onClick={() => onChoose(scope)}
-              >
-                <span className="text-quiet">{stringId}</span>
-                <span>{String(place).padStart(2, "0")}</span>
-              </button>
-            );
-          })}
-        </div>
-      </div>
-    </section>
   );
 }

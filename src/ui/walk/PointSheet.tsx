@@ -36,7 +36,7 @@ interface PointSheetProps {
   /** What the brief says of hazards, where a stop begins. */
   hazards: string;
   onGo: (place: number) => void;
-  onTakeBack: (finding: StandingFinding) => void;
+  onTakeBack: (findings: readonly StandingFinding[]) => void;
   /** Whether the work of the whole case is stopped. */
   stopped: boolean;
   onStop: () => void;
@@ -128,6 +128,18 @@ export function PointSheet(props: PointSheetProps) {
           ))}
         </ul>
       ) : null}
+      {graded.length > 1 ? (
+        <button
+          type="button"
+          className="min-h-11 text-left text-act underline"
+          onClick={() => {
+            setChosen(null);
+            onTakeBack(graded);
+          }}
+        >
+          Take all {graded.length} back
+        </button>
+      ) : null}
       <Read key={`read-${recordId}`} {...{ point, site, actions, recordId, finding: adding ? undefined : open }} />
       <div className="mt-auto" />
       <GradeChoice point={point} gradeId={adding ? "" : open.fields.gradeId} onChoose={say} />
@@ -137,14 +149,18 @@ export function PointSheet(props: PointSheetProps) {
         </p>
       ) : null}
       {adding || open.fields.gradeId === "" ? null : isAnswer(open.fields.gradeId) ? (
-        <NotSeen key={open.id} {...{ finding: open, actions }} onTakeBack={() => onTakeBack(open)} onDone={() => onGo(place + 1)} />
+        <NotSeen key={open.id} {...{ finding: open, actions }} onTakeBack={() => onTakeBack([open])} onDone={() => onGo(place + 1)} />
       ) : (
         <FindingBlock
           key={open.id}
           {...{ point, site, entries, actions, finding: open }}
           onTakeBack={() => {
             setChosen(null);
-            onTakeBack(open);
+            onTakeBack([open]);
+          }}
+          onAlso={(scopes) => {
+            const { gradeId, note } = open.fields;
+            for (const place of scopes) actions.add(point.id, { gradeId, note, place });
           }}
         />
       )}

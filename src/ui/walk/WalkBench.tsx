@@ -40,7 +40,7 @@ export function WalkBench({ caseId, site, stops, known, brief, causes }: WalkBen
   const graded = useMemo(() => findings.filter(({ fields }) => fields.gradeId !== ""), [findings]);
   const standing = useMemo(() => graded.filter(({ fields }) => !fields.takenBack), [graded]);
   const [leaf, setLeaf] = useState<WalkLeaf | null>(null);
-  const [undo, setUndo] = useState<StandingFinding | null>(null);
+  const [undo, setUndo] = useState<readonly StandingFinding[]>([]);
 
   const heading = useRef<HTMLHeadingElement>(null);
   const hash = useHash();
@@ -143,19 +143,19 @@ export function WalkBench({ caseId, site, stops, known, brief, causes }: WalkBen
                 actions.add(STOP_WORK, { gradeId: "stop" });
                 window.scrollTo({ top: 0 });
               }}
-              onTakeBack={(finding) => {
-                setUndo(finding);
-                void actions.change(finding, { takenBack: true });
+              onTakeBack={(some) => {
+                setUndo(some);
+                for (const finding of some) void actions.change(finding, { takenBack: true });
               }}
             />
           </div>
         </div>
       )}
       <UndoBar
-        shown={undo !== null}
+        count={undo.length}
         onUndo={() => {
-          if (undo) void actions.change(findings.find(({ id }) => id === undo.id) ?? undo, { takenBack: false });
-          setUndo(null);
+          for (const one of undo) void actions.change(findings.find(({ id }) => id === one.id) ?? one, { takenBack: false });
+          setUndo([]);
         }}
       />
     </div>

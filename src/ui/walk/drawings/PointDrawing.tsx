@@ -22,7 +22,7 @@ export function PointDrawing({ pointId }: { pointId: string }) {
   const drawing = DRAWINGS[pointId];
   if (!drawing) return null;
   return (
-    <div className="mt-2 grid max-w-lg grid-cols-2 gap-2">
+    <div className="my-2 grid max-w-lg grid-cols-2 gap-2 desk:max-w-sm">
       {(["good", "bad"] as const).map((side) => (
         <figure key={side} className="m-0 border border-rule bg-raised">
           <svg viewBox="0 0 120 80" className="block w-full" role="img" aria-label={drawing.shows[side]}>
