@@ -186,6 +186,21 @@ it("route: writes the walk of a site by stations, with what each grade says", ()
   expect(points.find(({ id }: { id: string }) => id === "isolator-wet").speaksFor).toContain("string-open");
 });
 
+it("catalogue: writes what is looked at, and route walks by a firm's own; a broken one is refused with its key", () => {
+  const { status, stdout } = run(["catalogue"]);
+  expect(status).toBe(0);
+  const catalogue = JSON.parse(stdout) as { stations: { points: { title: string }[] }[] };
+  catalogue.stations[0].points[0].title = "Our first look";
+  writeFileSync(file("walk.json"), JSON.stringify(catalogue));
+  const route = run(["route", "--site", file("a.site.json"), "--catalogue", file("walk.json")]);
+  expect(JSON.parse(route.stdout).stops[0].points[0].title).toBe("Our first look");
+  catalogue.stations[0].points[1] = catalogue.stations[0].points[0];
+  writeFileSync(file("walk.json"), JSON.stringify(catalogue));
+  const bad = run(["route", "--site", file("a.site.json"), "--catalogue", file("walk.json")]);
+  expect(bad.status).toBe(2);
+  expect(bad.stderr[0]).toMatch(/walk\.json, stations\.0\.points\.1\.id: .*each id once/);
+});
+
 it("simulate: writes a production that reads, the same for the same seed, and the truth of each fault", () => {
   const faults = [
     { cause: "string-open", scope: "s2", from: "2025-03-14T10:00:00Z", to: null },
@@ -218,7 +233,7 @@ describe("unusable input ends with 2 and one line that says what and where", () 
     [
       "no such command",
       ["dance"],
-      /no command "dance", expected one of sun, expected, diagnose, verdict, check, normalise, sum, simulate, route, schema/,
+      /no command "dance", expected one of sun, expected, diagnose, verdict, check, normalise, sum, simulate, route, catalogue, schema/,
     ],
     ["no such format", ["schema", "moon"], /schema: found "moon", expected one of site, reading, evidence, sum, diagnosis/],
     ["no such file", ["expected", "--site", "/nowhere.json", "--weather", "w"], /\/nowhere\.json: found no such file/],
@@ -251,7 +266,7 @@ it("expected: refuses weather without light, naming the column", () => {
 it("tells how it is called: in all, by command with an example, and its version", () => {
   const all = run(["--help"]);
   expect(all.status).toBe(0);
-  for (const name of ["sun", "expected", "diagnose", "verdict", "sum", "simulate", "route", "schema"]) {
+  for (const name of ["sun", "expected", "diagnose", "verdict", "sum", "simulate", "route", "catalogue", "schema"]) {
     expect(all.stdout).toContain(`  ${name} `);
     const one = run([name, "--help"]);
     expect(one).toMatchObject({ status: 0, stderr: [] });

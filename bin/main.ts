@@ -1,6 +1,7 @@
 import { IrradantError } from "@/core/errors/errors";
 import packageFile from "../package.json";
 import { type CommandEntry, EXIT_CODES, helpOf, usageOf } from "./command";
+import { catalogueCommand } from "./commands/catalogue";
 import { checkCommand } from "./commands/check";
 import { diagnoseCommand } from "./commands/diagnose";
 import { expectedCommand } from "./commands/expected";
@@ -24,6 +25,7 @@ export const COMMANDS: readonly CommandEntry[] = [
   sumCommand,
   simulateCommand,
   routeCommand,
+  catalogueCommand,
   schemaCommand,
 ];
 

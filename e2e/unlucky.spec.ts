@@ -184,8 +184,15 @@ test("two people in one case: what one records the other sees without a reload, 
   const tablet = await colleague.newPage();
   await openWalk(page, caseId);
   await openWalk(tablet, caseId);
-  await page.getByLabel("Your name, so that it's known who saw what").fill("Jana Moser");
-  await tablet.getByLabel("Your name, so that it's known who saw what").fill("A. Gruber");
+  for (const [one, name] of [
+    [page, "Jana Moser"],
+    [tablet, "A. Gruber"],
+  ] as const) {
+    await one.getByRole("button", { name: "All points" }).click();
+    await one.getByLabel("Your name, so that it's known who saw what").fill(name);
+    await openPoint(one, "ground-rows");
+    await openPoint(one, GLASS.id);
+  }
   await record(page, demo, "corner chipped");
   const [mine, theirs] = [pointSheet(page, GLASS.title), pointSheet(tablet, GLASS.title)];
   await expect(theirs.getByLabel("Note")).toHaveValue("corner chipped");
@@ -201,7 +208,7 @@ test("two people in one case: what one records the other sees without a reload, 
   await mine.getByRole("button", { name: "Another one here" }).click();
   await mine.getByText(GLASS.watch).click();
   await theirs.getByRole("button", { name: "Another one here" }).click();
-  await theirs.getByText("Whole").click();
+  await gradeOf(theirs, /^Sound/).click();
   await says(page, "2 waiting");
   await says(tablet, "2 waiting");
   for (const one of [page, tablet]) {
@@ -469,8 +476,8 @@ test.describe("pages without a network", () => {
     await record(page, demo, "seen without a network");
     await tour(page);
     await page.reload();
-    await expect((await openPoint(page, GLASS.id)).getByLabel("Note")).toHaveValue("seen without a network");
     await says(page, "3 waiting");
+    await expect((await openPoint(page, GLASS.id)).getByLabel("Note")).toHaveValue("seen without a network");
     await page.goto("/cases/weir-barn-2026/walk");
     await expect(page.getByText("This page isn't kept on this device.")).toBeVisible();
     await page.getByRole("link", { name: /Makes about half since spring/ }).click();

@@ -43,7 +43,7 @@ const recordFinding = async (page) => {
   await point.getByLabel("Note").blur();
   await page.getByText("All kept").waitFor();
   await page.waitForLoadState("networkidle");
-  await point.scrollIntoViewIfNeeded();
+  await point.evaluate((sheet) => sheet.scrollIntoView({ block: "start" }));
 };
 
 /** A string that is just being run: its last two modules are still free. */
@@ -55,7 +55,12 @@ const takeOneOff = async (page) => {
 
 /** Three that wait, with the list of them open. */
 const openStrip = async (page) => {
+  await page.getByRole("button", { name: "All points" }).click();
   await page.getByLabel("Your name").fill("Jana Moser");
+  await page
+    .getByRole("button", { name: "Begin" })
+    .or(page.getByRole("button", { name: "Go on" }))
+    .click();
   await page.route("**/api/**", (route) => (route.request().method() === "GET" ? route.continue() : route.abort()));
   const point = page.getByRole("article", { name: "Cracked glass or cells" });
   await point.getByText("Cracked, still dry and held together").click();

@@ -1,7 +1,7 @@
 import type { SiteFile } from "../site/siteSchema";
 import type { Point, Station } from "./point";
 import type { Severity } from "./severity";
-import { walkFor } from "./walk";
+import { type WalkOptions, walkFor } from "./walk";
 
 /** The walk for a site, `irradant-route/1`. */
 export interface Route {
@@ -19,8 +19,8 @@ interface RoutePoint {
 }
 
 /** The walk for a site as the public format has it. */
-export function routeFor(site: SiteFile, nowMs?: number): Route {
-  const stops = walkFor(site, { nowMs }).map(({ station, points }) => ({ station, points: points.map(routePoint) }));
+export function routeFor(site: SiteFile, options?: WalkOptions): Route {
+  const stops = walkFor(site, options).map(({ station, points }) => ({ station, points: points.map(routePoint) }));
   return { format: "irradant-route/1", stops };
 }
 

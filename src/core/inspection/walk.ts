@@ -8,7 +8,7 @@ import { STATION_WORDS, STATIONS, type Station, type Stop } from "./point";
 /** Stations that stand once in the field and once on the roof, where a site has both. */
 const AT_THE_MODULES: ReadonlySet<Station> = new Set(["array", "under-array"]);
 
-interface WalkOptions {
+export interface WalkOptions {
   catalogue?: Catalogue;
   /** The day of the walk, for what depends on the plant's age; absent, its age counts as unknown. */
   nowMs?: number;

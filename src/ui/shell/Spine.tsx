@@ -7,7 +7,7 @@ import { useSelection } from "../selection/useSelection";
 import { STATIONS, type StationStates } from "./stations";
 
 /** The stations of a case in working order: at the left on a desk, along the bottom in the field. */
-export function Spine({ caseId, states }: { caseId: string; states: StationStates }) {
+export function Spine({ caseId, states, children }: { caseId: string; states: StationStates; children: React.ReactNode }) {
   const { station: current } = useParams<{ station: string }>();
   // What is picked goes along to the next station.
   const picked = selectionQuery(useSelection().selection);
@@ -39,6 +39,7 @@ export function Spine({ caseId, states }: { caseId: string; states: StationState
           </li>
         ))}
       </ol>
+      <div className="mt-4 hidden px-3 desk:block">{children}</div>
       <p className="caption mt-4 hidden px-4 desk:block">
         Keys: <kbd>1</kbd> to <kbd>8</kbd> for a station, <kbd>L</kbd> folds the ledger, <kbd>Ctrl K</kbd> finds anything.
       </p>

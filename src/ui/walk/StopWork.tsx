@@ -22,35 +22,42 @@ interface StopWorkProps {
 /** Why work is mostly stopped, for one touch. */
 const MOSTLY = ["wind", "wet or ice", "lightning", "live metal", "no anchor", "somebody is hurt"] as const;
 
-/** Stops the work with one tap, on every station of a case; says so, and why, until a person clears it. */
-export function StopWork({ caseId, known, brief, timeZone }: StopWorkProps) {
+/** Whether the work of a case is stopped, and what can be done about it. */
+function useStops({ caseId, known, brief }: Omit<StopWorkProps, "timeZone">) {
   const { findings } = useCaseRecords(caseId, known, brief);
   const actions = useFindings(caseId);
-  const [cleared, setCleared] = useState<StandingFinding | null>(null);
   const stopped = findings.filter(
     ({ pointId, fields }) => pointId === STOP_WORK && !fields.takenBack && fields.gradeId !== CLEARED && fields.gradeId !== "",
   );
+  return { findings, actions, stopped };
+}
+
+/** Stops the work with one tap, where it isn't stopped yet. */
+export function StopNow(props: Omit<StopWorkProps, "timeZone">) {
+  const { actions, stopped } = useStops(props);
+  return stopped.length > 0 ? null : <StopButton onStop={() => actions.add(STOP_WORK, { gradeId: "stop" })} />;
+}
+
+/** On every station of a case: that its work is stopped, and why, until a person clears it. */
+export function StopBanner({ timeZone, ...props }: StopWorkProps) {
+  const { findings, actions, stopped } = useStops(props);
+  const [cleared, setCleared] = useState<StandingFinding | null>(null);
   if (stopped.length === 0) {
-    return (
-      <div className="no-print flex flex-wrap items-center justify-end gap-3">
-        {cleared ? (
-          <p role="status" className="flex items-center gap-3">
-            Cleared: work may go on.
-            <button
-              type="button"
-              className="button"
-              onClick={() => {
-                void actions.change(findings.find(({ id }) => id === cleared.id) ?? cleared, { gradeId: "stop" });
-                setCleared(null);
-              }}
-            >
-              Undo
-            </button>
-          </p>
-        ) : null}
-        <StopButton onStop={() => actions.add(STOP_WORK, { gradeId: "stop" })} />
-      </div>
-    );
+    return cleared ? (
+      <p role="status" className="no-print flex items-center gap-3">
+        Cleared: work may go on.
+        <button
+          type="button"
+          className="button"
+          onClick={() => {
+            void actions.change(findings.find(({ id }) => id === cleared.id) ?? cleared, { gradeId: "stop" });
+            setCleared(null);
+          }}
+        >
+          Undo
+        </button>
+      </p>
+    ) : null;
   }
   return stopped.map((finding) => (
     <section key={finding.id} aria-label="Work stopped" className="no-print mb-2 w-full border-4 border-stop bg-raised p-3">
@@ -100,7 +107,7 @@ export function StopWork({ caseId, known, brief, timeZone }: StopWorkProps) {
 /** One tap, no question: what was stopped for nothing is cleared as fast. */
 export function StopButton({ onStop }: { onStop: () => void }) {
   return (
-    <button type="button" className="button min-h-11 border-stop text-stop" onClick={onStop}>
+    <button type="button" className="button min-h-11 border-stop px-3 text-stop" onClick={onStop}>
       <OctagonX className="size-5" aria-hidden="true" /> Stop work
     </button>
   );

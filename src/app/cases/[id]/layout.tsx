@@ -13,7 +13,7 @@ import { Spine } from "@/ui/shell/Spine";
 import { countCauses, stationStates } from "@/ui/stations/stationStates";
 import { AnalysisAge } from "@/ui/status/AnalysisAge";
 import { TroublePanel } from "@/ui/status/TroublePanel";
-import { StopWork } from "@/ui/walk/StopWork";
+import { StopBanner, StopNow } from "@/ui/walk/StopWork";
 import { stopsOf } from "@/ui/walk/stopsOf";
 import { loadCase } from "./loadCase";
 
@@ -39,9 +39,12 @@ export default async function CaseLayout({ children, params }: { children: React
     currency: view.site.tariff?.currency ?? null,
     period: view.analysis?.diagnosis.period ?? null,
   };
+  const stops = { caseId: view.id, known: stopsOf(view.field), brief: view.brief };
   return (
     <div className="desk:flex">
-      <Spine caseId={view.id} states={stationStates(view)} />
+      <Spine caseId={view.id} states={stationStates(view)}>
+        <StopNow {...stops} />
+      </Spine>
       <main id="bench" className="min-w-0 flex-1 px-4 pt-3 pb-32 sm:px-6 desk:pb-12 print:p-0">
         <header className="no-print mb-3 flex flex-wrap items-center gap-x-4 gap-y-1 border-b-2 border-ink pb-1.5">
           <h1 className="text-xl">{view.title}</h1>
@@ -49,7 +52,10 @@ export default async function CaseLayout({ children, params }: { children: React
             <Link href={`/sites/${view.site.id}`}>{siteName(view.site)}</Link> · {view.kind}, opened{" "}
             {instantDay(view.openedAt, view.site.location.timeZone)}
           </p>
-          <StopWork caseId={view.id} known={stopsOf(view.field)} brief={view.brief} timeZone={view.site.location.timeZone} />
+          <div className="no-print desk:hidden">
+            <StopNow {...stops} />
+          </div>
+          <StopBanner {...stops} timeZone={view.site.location.timeZone} />
         </header>
         <KeepCase caseId={view.id} siteId={view.site.id} last={view.field.last} />
         <FollowCase caseId={view.id} last={view.field.last} />

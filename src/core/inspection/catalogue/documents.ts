@@ -137,7 +137,7 @@ export const documents = [
     for: { degradation: 0.3 },
     work: "bring-papers",
     rank: 1,
-    if: { age: ["old"] },
+    if: { age: ["settled", "old"] },
   }),
   point({
     id: "doc-fire-sign",

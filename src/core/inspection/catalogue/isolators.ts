@@ -1,4 +1,4 @@
-import { OUTDOORS, point, STRINGED, under } from "./write";
+import { point, STRINGED, under } from "./write";
 
 const PROVE = "Prove dead before touch: tester proved before and after, every conductor against every other and earth.";
 const ENERGISED = "Don't open a box that is warm, swollen or wet inside while it is energised. Isolate first; local rules say who may.";
@@ -48,7 +48,6 @@ export const isolators = [
       for: { "wet-insulation-trip": 1.1, "string-open": 1.2 },
       rule: "local wiring code: enclosures outdoors; maker's instructions",
       work: "replace-isolator",
-      if: OUTDOORS,
       rank: 3,
     }),
     point({
@@ -89,7 +88,6 @@ export const isolators = [
       for: { "wet-insulation-trip": 0.6 },
       rule: "maker's instructions: place of the enclosure",
       work: "replace-isolator",
-      if: OUTDOORS,
     }),
     point({
       id: "isolator-remedy",
