@@ -108,7 +108,7 @@ test("a string that falls behind is named; a module is picked on the plan, and a
   const before = await time.getAttribute("aria-valuetext");
   await page.getByRole("button", { name: "Play the day" }).click();
   await expect(time).not.toHaveAttribute("aria-valuetext", before ?? "");
-  await page.getByRole("button", { name: "Stop" }).click();
+  await page.getByRole("button", { name: "Stop", exact: true }).click();
   // A string's own data say no module by itself.
   await page.goto(`${LARCH_CASE}/compare?leaf=parts`);
   await expect(page.getByRole("region", { name: "Leaf: Strings and modules" })).toContainText("s2");

@@ -64,7 +64,7 @@ test("an assumption says what it changes, alone and all in turn, and can be stop
   await expect(page.getByLabel("Beam and diffuse")).toHaveValue("auto");
   await page.getByRole("button", { name: "Show what each one does" }).click();
   await expect(status).toContainText(/Without horizon and obstacles: 1 of \d+/i);
-  await page.getByRole("button", { name: "Stop" }).click();
+  await page.getByRole("button", { name: "Stop", exact: true }).click();
   await expect(status).toHaveText("Stopped.");
   await page.getByRole("button", { name: "Show what each one does" }).click();
   await expect(status).toContainText("Beside each", { timeout: 300_000 });

@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, LARCH_CASE, test } from "./app";
+import { demoFile, expect, LARCH_CASE, test } from "./app";
 import { storedFindings } from "./stored";
 import { choose, gradeOf, openPoint, pointSheet } from "./walk";
 
@@ -171,6 +171,26 @@ test("what wasn't seen says why, what isn't here isn't missed", async ({ page })
   const unseen = page.getByRole("region", { name: "What was not looked at" });
   await expect(unseen).toContainText("Torque marks moved (can't be reached)");
   await expect(unseen).not.toContainText("Hidden splices");
+});
+
+test("on a later visit a point shows how it was, with its photo, and that it comes back", async ({ page, demo }) => {
+  const visit = async () => {
+    const caseId = await newCase(page, "lake-rack");
+    await page.goto(`/cases/${caseId}/walk#isolator-wet`, { waitUntil: "networkidle" });
+    return pointSheet(page, "Rust marks, swelling");
+  };
+  const first = await visit();
+  await expect(first.getByRole("region", { name: "On earlier visits" })).toBeHidden();
+  await choose(gradeOf(first, /^Fix/));
+  await first.getByLabel(/^Photo of/).setInputFiles(demoFile(demo, "isolator.jpg"));
+  await allKept(page);
+  const second = await visit();
+  const earlier = second.getByRole("region", { name: "On earlier visits" });
+  await expect(earlier).toContainText("Rust marks, cracks or drops inside");
+  await expect(earlier.getByRole("img", { name: /view 1$/ })).toBeVisible();
+  await expect(earlier).not.toContainText("It comes back");
+  await choose(gradeOf(second, /^Fix/));
+  await expect(earlier).toContainText("It comes back: once before");
 });
 
 test("work is stopped with one tap from any station; the case and Triage say so until somebody clears it", async ({ page }) => {

@@ -14,6 +14,7 @@ import { type Actor, allow } from "../actor";
 import { type AnalysisState, analysisOf, beginAnalysis, failureOf, isStopped } from "../analysis/analysis";
 import { type CalibrationView, calibrationsOf } from "../calibrations/calibrations";
 import { storedRecords } from "../field/storedChanges";
+import { type EarlierFinding, earlierFindings } from "../findings/earlier";
 import { type AnswerView, type FindingView, standingAnswers, standingFindings } from "../findings/findings";
 import { firmOf } from "../firm/firm";
 import { readOnce } from "../readCache";
@@ -43,6 +44,8 @@ export interface CaseView {
   findings: FindingView[];
   /** What was said of points besides grades: not seen, not here. */
   answers: AnswerView[];
+  /** What was found in other cases of the site. */
+  foundBefore: EarlierFinding[];
   /** As-builts that held before, in time's order, each with its last day. */
   earlier: EarlierSite[];
   /** Everything that the records of the case are made of: a device lays what waits on it over these. */
@@ -78,8 +81,9 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
   if (!record) throw new NotFoundError("case", caseId);
   const { site, version } = await presentSite(record.siteId);
   const earlier = await earlierSites(record.siteId);
-  const [{ changes, pictures, last, records }, state, calibrations, { firm }] = await Promise.all([
+  const [{ changes, pictures, last, records }, foundBefore, state, calibrations, { firm }] = await Promise.all([
     storedRecords(caseId, readBrief(record)),
+    earlierFindings(record.siteId, caseId, termsOf(site)),
     analysisOf(actor, record.siteId),
     calibrationsOf(actor, record.siteId),
     firmOf(actor),
@@ -98,6 +102,7 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
     asBuiltVersion: version,
     walk: walkFor(site, { nowMs: Date.now() }),
     findings,
+    foundBefore,
     answers: standingAnswers(records.findings),
     field: { changes, pictures, last },
     state,

@@ -6,12 +6,15 @@ import { tinykeys } from "tinykeys";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import { isAnswer } from "@/core/inspection/answers";
 import { findGrade } from "@/core/inspection/catalogue";
+import { graver, type Severity } from "@/core/inspection/severity";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { Entry } from "@/field/entry";
 import { newUuid } from "@/field/uuid";
+import type { EarlierFinding } from "@/server/findings/earlier";
 import { CautionLine } from "../marks/CautionLine";
 import { PointDrawing } from "./drawings/PointDrawing";
+import { EarlierHere } from "./EarlierHere";
 import { FindingBlock } from "./FindingBlock";
 import { GradeChoice } from "./GradeChoice";
 import { NotSeen } from "./NotSeen";
@@ -33,6 +36,8 @@ interface PointSheetProps {
   entries: ReadonlyMap<string, Entry>;
   actions: ReturnType<typeof useFindings>;
   heading: RefObject<HTMLHeadingElement | null>;
+  /** How the point was on earlier visits. */
+  earlier: readonly EarlierFinding[];
   /** What the brief says of hazards, where a stop begins. */
   hazards: string;
   onGo: (place: number) => void;
@@ -45,9 +50,16 @@ interface PointSheetProps {
 /** Where a key is a letter and no command. */
 const TYPING = "input, textarea, select, [contenteditable], [role=dialog]";
 
+/** The gravest of what stands at a point; null where nothing has a severity. */
+function gravestOf(findings: readonly StandingFinding[]): Severity | null {
+  const severities = findings.flatMap(({ pointId, fields }) => findGrade(pointId, fields.gradeId)?.severity ?? []);
+  return severities.length > 0 ? severities.reduce(graver) : null;
+}
+
 /** One point fills the screen: what good and bad look like, the caution, the grades at the thumb, then what was found. */
 export function PointSheet(props: PointSheetProps) {
-  const { item, place, of, site, findings, takenBack, entries, actions, heading, hazards, onGo, onTakeBack, onStop, stopped } = props;
+  const { item, place, of, site, findings, takenBack, entries, actions, heading, hazards, earlier, onGo, onTakeBack, onStop, stopped } =
+    props;
   const { point, stop } = item;
   const [chosen, setChosen] = useState<string | "another" | null>(null);
   const open = findings.find(({ id }) => id === chosen) ?? findings.at(-1);
@@ -115,6 +127,7 @@ export function PointSheet(props: PointSheetProps) {
         </div>
       ) : null}
       {point.rule ? <p className="caption mt-2">By {point.rule}</p> : null}
+      <EarlierHere earlier={earlier} now={gravestOf(graded)} site={site} />
       {graded.length > 1 || (adding && graded.length > 0) ? (
         <ul className="mt-3 border-t border-rule" aria-label={`Found at ${point.title}`}>
           {graded.map((finding) => (

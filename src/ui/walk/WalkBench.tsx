@@ -8,6 +8,7 @@ import type { Stop } from "@/core/inspection/point";
 import { type CaseMatter, quickRound } from "@/core/inspection/quickRound";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { FieldRecords } from "@/server/cases/openCase";
+import type { EarlierFinding } from "@/server/findings/earlier";
 import { useCaseRecords } from "../field/useCaseRecords";
 import { Before } from "./Before";
 import { PointSheet } from "./PointSheet";
@@ -28,13 +29,15 @@ interface WalkBenchProps {
   brief: BriefFields;
   /** What the data show, for the quick round. */
   causes: CaseMatter["causes"];
+  /** What was found in other cases of the site. */
+  foundBefore: readonly EarlierFinding[];
 }
 
 /** From this width on the list stands beside the point (`--breakpoint-desk`). */
 const DESK_PX = 1120;
 
 /** The walk in the order of the body's way: one point at a time, beside the list of all where there is room for it. */
-export function WalkBench({ caseId, site, stops, known, brief, causes }: WalkBenchProps) {
+export function WalkBench({ caseId, site, stops, known, brief, causes, foundBefore }: WalkBenchProps) {
   const { findings, entries, brief: standingBrief } = useCaseRecords(caseId, known, brief);
   const actions = useFindings(caseId);
   const graded = useMemo(() => findings.filter(({ fields }) => fields.gradeId !== ""), [findings]);
@@ -137,6 +140,7 @@ export function WalkBench({ caseId, site, stops, known, brief, causes }: WalkBen
               hazards={items[place - 1]?.stop === current.stop ? "" : standingBrief.fields.hazards}
               findings={findings.filter(({ pointId, fields }) => pointId === current.point.id && !fields.takenBack)}
               takenBack={graded.filter(({ pointId, fields }) => pointId === current.point.id && fields.takenBack)}
+              earlier={foundBefore.filter(({ pointId }) => pointId === current.point.id)}
               onGo={goTo}
               stopped={standing.some(({ pointId, fields }) => pointId === STOP_WORK && fields.gradeId !== CLEARED)}
               onStop={() => {

@@ -23,7 +23,15 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
       return <BriefBench view={view} />;
     case "walk":
       return (
-        <WalkBench caseId={view.id} site={view.site} stops={view.walk} known={view.field} brief={view.brief} causes={dataCauses(view)} />
+        <WalkBench
+          caseId={view.id}
+          site={view.site}
+          stops={view.walk}
+          known={view.field}
+          brief={view.brief}
+          causes={dataCauses(view)}
+          foundBefore={view.foundBefore}
+        />
       );
     case "compare":
       return (

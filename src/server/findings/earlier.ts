@@ -1,0 +1,35 @@
+import { Op } from "sequelize";
+import type { Terms } from "@/core/site/terms";
+import { CaseRecord } from "@/db/models/records";
+import { readBrief } from "../cases/brief";
+import { storedRecords } from "../field/storedChanges";
+import { type FindingView, standingFindings } from "./findings";
+
+/** What was found in another case of the same site. */
+export interface EarlierFinding extends FindingView {
+  caseId: string;
+  caseTitle: string;
+}
+
+/** So many of a point are told, the latest: how it was on the last visits. */
+const MOST_OF_POINT = 3;
+
+/** What stands in the other cases of a site, the latest first, at most three a point. */
+export async function earlierFindings(siteId: string, besides: string, terms: Terms): Promise<EarlierFinding[]> {
+  const others = await CaseRecord.findAll({ where: { siteId, id: { [Op.ne]: besides } } });
+  const found = await Promise.all(
+    others.map(async (one) => {
+      const { records } = await storedRecords(one.id, readBrief(one));
+      return standingFindings(records.findings, terms).map((finding) => ({ ...finding, caseId: one.id, caseTitle: one.title }));
+    }),
+  );
+  const told = new Map<string, number>();
+  return found
+    .flat()
+    .sort((a, b) => b.recordedAt.localeCompare(a.recordedAt))
+    .filter(({ pointId }) => {
+      const before = told.get(pointId) ?? 0;
+      told.set(pointId, before + 1);
+      return before < MOST_OF_POINT;
+    });
+}
