@@ -44,7 +44,7 @@ export function WalkHead({ caseId, leaf, round, items, seen, counts, recorded, b
           Walk: <span className="figures">{done}</span> of <span className="figures">{items.length}</span> points seen
         </h2>
         <div className="flex flex-wrap gap-2">
-          <div role="group" aria-label="Round" className={leaf === "point" ? "hidden desk:flex" : "flex"}>
+          <div role="group" aria-label="Round" className={leaf === "list" ? "flex" : "hidden desk:flex"}>
             {choice("quick", "Quick")}
             {choice("whole", "Whole")}
           </div>
@@ -66,7 +66,7 @@ export function WalkHead({ caseId, leaf, round, items, seen, counts, recorded, b
           </button>
         </div>
       </div>
-      <div className={leaf === "point" ? "hidden desk:block" : ""}>
+      <div className={leaf === "list" ? "" : "hidden desk:block"}>
         <Hazards caseId={caseId} brief={brief} />
         <WhoRecords />
         <button type="button" className="button button-act mb-3 w-full justify-center desk:hidden" onClick={() => onLeaf("point")}>
