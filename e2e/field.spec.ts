@@ -136,7 +136,7 @@ test("several findings stand at one point, each with its place, chosen from what
   await page.goto("/cases/weir-barn-2026/walk", { waitUntil: "networkidle" });
   await page.getByLabel("Your name, so that it's known who saw what").fill("Jana Moser");
   const point = await openPoint(page, GLASS.id);
-  await point.getByText(GLASS.fix).click();
+  await gradeOf(point, /^Fix/).click();
   await point.getByRole("button", { name: /^Place of/ }).click();
   await page
     .getByRole("button", { name: /^module .*\.03$/ })
@@ -144,7 +144,7 @@ test("several findings stand at one point, each with its place, chosen from what
     .click();
   await expect(point.getByRole("button", { name: /^Place of .*: module/ })).toBeVisible();
   await point.getByRole("button", { name: "Another one here" }).click();
-  await point.getByText(GLASS.stop).click();
+  await gradeOf(point, /^Stop/).click();
   await point.getByRole("button", { name: /^Place of/ }).click();
   await page
     .getByRole("button", { name: /^inverter/ })
@@ -153,7 +153,7 @@ test("several findings stand at one point, each with its place, chosen from what
   await expect(point.getByRole("list", { name: /^Found at/ }).getByRole("listitem")).toHaveCount(2);
   await point.getByLabel("Note").fill("Smells burnt");
   await point.getByLabel("Note").blur();
-  await point.getByText(GLASS.fix).last().click();
+  await gradeOf(point, /^Fix/).click();
   await allKept(page);
   await expect(point.getByText(/Seen .* by Jana Moser; \d corrections/)).toBeVisible();
   await point.getByText(/Seen .* by Jana Moser; \d corrections/).click();
@@ -184,7 +184,7 @@ test("many photos in a row: each is kept at once, what is no whole picture is sa
   const file = (name: string, buffer: Buffer, mimeType = "image/jpeg") => ({ name, buffer, mimeType });
   await page.goto("/cases/meadow-school-2026/walk", { waitUntil: "networkidle" });
   const point = await openPoint(page, GLASS.id);
-  await point.getByText(GLASS.fix).click();
+  await gradeOf(point, /^Fix/).click();
   const sizes: number[] = [];
   page.on("request", (request) => request.method() === "PUT" && sizes.push(request.postDataBuffer()?.length ?? 0));
   await point

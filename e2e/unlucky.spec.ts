@@ -106,7 +106,7 @@ test("a spoiled picture at the head and an unknown case hold up nothing, stay, a
   ]);
   await page.route(API, (route) => route.abort());
   const point = pointSheet(page, GLASS.title);
-  await point.getByText(GLASS.fix).click();
+  await gradeOf(point, /^Fix/).click();
   await point.getByLabel("Photo of Cracked glass").setInputFiles({ name: "a.jpg", mimeType: "image/jpeg", buffer: spoiled });
   await point.getByLabel("Photo of Cracked glass").setInputFiles(demoFile(demo, "isolator.jpg"));
   await expect(point.getByRole("img", { name: /view 2/ })).toBeVisible();
@@ -204,9 +204,9 @@ test("two people in one case: what one records the other sees without a reload, 
   await tablet.route(API, (route) => route.abort());
   await mine.getByLabel("Note").fill("corner chipped, cell cracked");
   await mine.getByLabel("Note").blur();
-  await theirs.getByText(GLASS.stop).click();
+  await gradeOf(theirs, /^Stop/).click();
   await mine.getByRole("button", { name: "Another one here" }).click();
-  await mine.getByText(GLASS.watch).click();
+  await gradeOf(mine, /^Watch/).click();
   await theirs.getByRole("button", { name: "Another one here" }).click();
   await gradeOf(theirs, /^Sound/).click();
   await says(page, "2 waiting");
@@ -253,7 +253,7 @@ test("requests that come late, twice and in the wrong order leave what was typed
     await route.abort();
   });
   const point = pointSheet(page, GLASS.title);
-  await point.getByText(GLASS.fix).click();
+  await gradeOf(point, /^Fix/).click();
   for (const note of ["first", "second"]) {
     await point.getByLabel("Note").fill(note);
     await point.getByLabel("Note").blur();

@@ -42,7 +42,7 @@ export function EarlierHere({ earlier, now, site }: EarlierHereProps) {
                 src={`/api/photos/${photo.id}?small`}
                 width={photo.widthPx}
                 height={photo.heightPx}
-                alt={`${instantDay(recordedAt, site.location.timeZone)}, view ${k + 1}`}
+                alt={`Earlier picture ${k + 1}, ${instantDay(recordedAt, site.location.timeZone)}`}
                 className="h-24 w-auto border border-rule-strong object-contain"
               />
             ))}
