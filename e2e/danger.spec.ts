@@ -1,5 +1,5 @@
 import { expect, LARCH_CASE, test } from "./app";
-import { openPoint } from "./walk";
+import { gradeOf, openPoint } from "./walk";
 
 test.use({ file: "danger" });
 
@@ -8,7 +8,7 @@ const STOP = "Swollen, water standing inside or hissing";
 test("danger leads: on Triage, Diagnose, the ledger and the report, and no next step sends anyone there without it", async ({ page }) => {
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
   const point = await openPoint(page, "isolator-wet");
-  await point.getByText(STOP).click();
+  await gradeOf(point, new RegExp(STOP)).click();
   await expect(point.getByRole("alert")).toContainText("At once: Don't open it");
   await point.getByRole("button", { name: /^Place of/ }).click();
   await page.getByRole("button", { name: "string s2" }).click();

@@ -110,7 +110,7 @@ test("a spoiled picture at the head and an unknown case hold up nothing, stay, a
   await point.getByLabel("Photo of Cracked glass").setInputFiles({ name: "a.jpg", mimeType: "image/jpeg", buffer: spoiled });
   await point.getByLabel("Photo of Cracked glass").setInputFiles(demoFile(demo, "isolator.jpg"));
   await expect(point.getByRole("img", { name: /view 2/ })).toBeVisible();
-  await (await openPoint(page, "panel-meters")).getByText("They disagree").click();
+  await gradeOf(await openPoint(page, "panel-meters"), /They disagree/).click();
   await page.unroute(API);
   await online(page);
   await says(page, "1 needs a look");
@@ -156,7 +156,7 @@ test("two tabs of one phone send each thing once, and each shows what the other 
   await context.route(API, (route) => route.abort());
   await record(page, demo, "from the first tab");
   await expect(pointSheet(other, GLASS.title).getByLabel("Note")).toHaveValue("from the first tab");
-  await (await openPoint(other, "panel-meters")).getByText("They disagree").click();
+  await gradeOf(await openPoint(other, "panel-meters"), /They disagree/).click();
   await says(page, "4 waiting");
   await context.unroute(API);
   await Promise.all([online(page), online(other), online(page), online(other)]);
@@ -338,7 +338,7 @@ for (const [what, deny, words] of DENIED) {
     await expect.poll(() => storedFindings(demo, caseId)).toEqual(found("kept by the server alone"));
     await says(page, "Keeps nothing");
     await page.route(API, (route) => route.abort());
-    await (await openPoint(page, "panel-meters")).getByText("They disagree").click();
+    await gradeOf(await openPoint(page, "panel-meters"), /They disagree/).click();
     await says(page, "1 only on this page");
     await strip(page).click();
     await expect(page.getByRole("dialog").getByRole("alert")).toContainText(words);
@@ -525,7 +525,7 @@ test.describe("pages without a network", () => {
     await page.goto(`${LARCH_CASE}/walk`);
     await keptHere(page);
     await first.setOffline(true);
-    await (await openPoint(page, "edge-access")).getByText("Safe with two people").click();
+    await gradeOf(await openPoint(page, "edge-access"), /Safe with two people/).click();
     await says(page, "1 waiting");
     await first.close();
     const second = await launch();

@@ -187,7 +187,7 @@ test("on a later visit a point shows how it was, with its photo, and that it com
   const second = await visit();
   const earlier = second.getByRole("region", { name: "On earlier visits" });
   await expect(earlier).toContainText("Rust marks, cracks or drops inside");
-  await expect(earlier.getByRole("img", { name: /^Earlier picture 1, / })).toBeVisible();
+  await expect(earlier.getByRole("img", { name: /^As it was on / })).toBeVisible();
   await expect(earlier).not.toContainText("It comes back");
   await choose(gradeOf(second, /^Fix/));
   await expect(earlier).toContainText("It comes back: once before");

@@ -42,7 +42,7 @@ export function EarlierHere({ earlier, now, site }: EarlierHereProps) {
                 src={`/api/photos/${photo.id}?small`}
                 width={photo.widthPx}
                 height={photo.heightPx}
-                alt={`Earlier picture ${k + 1}, ${instantDay(recordedAt, site.location.timeZone)}`}
+                alt={`As it was on ${instantDay(recordedAt, site.location.timeZone)}, ${k + 1}`}
                 className="h-24 w-auto border border-rule-strong object-contain"
               />
             ))}
