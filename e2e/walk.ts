@@ -14,11 +14,14 @@ export const pointSheet = (page: Page, title: string): Locator => page.getByRole
 
 /** Goes to a point of the walk that is open, as its address says it. @returns its sheet */
 export async function openPoint(page: Page, id: string): Promise<Locator> {
-  await page.evaluate((to) => {
-    window.location.hash = to;
-  }, id);
   const sheet = page.getByRole("article").filter({ has: page.locator(`#point-${id}`) });
-  await expect(sheet).toBeVisible();
+  // A page that has just come may still be writing its first point into the address.
+  await expect(async () => {
+    await page.evaluate((to) => {
+      window.location.hash = to;
+    }, id);
+    await expect(sheet).toBeVisible({ timeout: 3000 });
+  }).toPass({ timeout: 60_000 });
   return sheet;
 }
 
