@@ -44,7 +44,7 @@ export interface CaseView {
   findings: FindingView[];
   /** What was said of points besides grades: not seen, not here. */
   answers: AnswerView[];
-  /** What was found in other cases of the site. */
+  /** What was found in earlier cases of the site. */
   foundBefore: EarlierFinding[];
   /** As-builts that held before, in time's order, each with its last day. */
   earlier: EarlierSite[];
@@ -83,7 +83,7 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
   const earlier = await earlierSites(record.siteId);
   const [{ changes, pictures, last, records }, foundBefore, state, calibrations, { firm }] = await Promise.all([
     storedRecords(caseId, readBrief(record)),
-    earlierFindings(record.siteId, caseId, termsOf(site)),
+    earlierFindings(record, termsOf(site)),
     analysisOf(actor, record.siteId),
     calibrationsOf(actor, record.siteId),
     firmOf(actor),

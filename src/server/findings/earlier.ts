@@ -5,7 +5,7 @@ import { readBrief } from "../cases/brief";
 import { storedRecords } from "../field/storedChanges";
 import { type FindingView, standingFindings } from "./findings";
 
-/** What was found in another case of the same site. */
+/** What was found in an earlier case of the same site. */
 export interface EarlierFinding extends FindingView {
   caseId: string;
   caseTitle: string;
@@ -14,9 +14,9 @@ export interface EarlierFinding extends FindingView {
 /** So many of a point are told, the latest: how it was on the last visits. */
 const MOST_OF_POINT = 3;
 
-/** What stands in the other cases of a site, the latest first, at most three a point. */
-export async function earlierFindings(siteId: string, besides: string, terms: Terms): Promise<EarlierFinding[]> {
-  const others = await CaseRecord.findAll({ where: { siteId, id: { [Op.ne]: besides } } });
+/** What stands in the cases of a site that were opened before one, the latest first, at most three a point. */
+export async function earlierFindings({ id, siteId, openedAt }: CaseRecord, terms: Terms): Promise<EarlierFinding[]> {
+  const others = await CaseRecord.findAll({ where: { siteId, id: { [Op.ne]: id }, openedAt: { [Op.lt]: openedAt } } });
   const found = await Promise.all(
     others.map(async (one) => {
       const { records } = await storedRecords(one.id, readBrief(one));
