@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, LARCH_CASE, test } from "./app";
-import { choose, GLASS, gradeOf, openPoint } from "./walk";
+import { choose, gradeOf, HEAT, openPoint } from "./walk";
 
 test.use({ file: "access" });
 
@@ -37,7 +37,7 @@ test("axe finds nothing in the list of what waits, nor where a place is chosen, 
         ? route.fulfill({ status: 404, contentType: "application/json", body: '{"error":"There is no such case"}' })
         : route.abort(),
     );
-    const point = await openPoint(page, GLASS.id);
+    const point = await openPoint(page, HEAT.id);
     await choose(gradeOf(point, [/^Watch/, /^Fix/, /^Stop/][k % 3]));
     await point.getByLabel("Note").fill(`chipped ${k}`);
     await point.getByLabel("Note").blur();

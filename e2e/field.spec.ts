@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { demoFile, expect, LARCH_CASE, test } from "./app";
 import { stored } from "./stored";
-import { choose, GLASS, gradeOf, openPoint } from "./walk";
+import { choose, gradeOf, HEAT, openFromBelow, openPoint } from "./walk";
 
 test.use({ file: "field" });
 
@@ -13,24 +13,24 @@ const online = (page: Page) => page.evaluate(() => window.dispatchEvent(new Even
 
 test("a finding that can't be sent is kept through a reload and sent when it can", async ({ page, request, demo }) => {
   await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
-  const point = await openPoint(page, GLASS.id);
+  const point = await openPoint(page, HEAT.id);
   await page.route(/api\/(changes|photos)/, (route) => route.abort());
   await choose(gradeOf(point, /^Fix/));
-  await point.getByLabel("Photo of Cracked glass").setInputFiles(demoFile(demo, "isolator.jpg"));
+  await point.getByLabel("Photo of Heat marks on bar").setInputFiles(demoFile(demo, "isolator.jpg"));
   await expect(strip(page)).toContainText("2 waiting");
   await page.reload();
   await expect(gradeOf(point, /^Fix/)).toHaveAttribute("aria-pressed", "true");
   await expect(point.getByRole("img", { name: /view 1/ })).toBeVisible();
   await expect(point.getByText("waiting")).toBeVisible();
-  expect(await (await request.get(`${LARCH_CASE}/hand-over`)).text()).not.toContain(GLASS.fix);
+  expect(await (await request.get(`${LARCH_CASE}/hand-over`)).text()).not.toContain(HEAT.fix);
   await page.unroute(/api\/(changes|photos)/);
   await online(page);
   await allKept(page);
   await expect(point.getByText("waiting")).toBeHidden();
   await page.goto(`${LARCH_CASE}/hand-over`);
   const report = page.getByRole("article", { name: "Report" });
-  await expect(report).toContainText(GLASS.fix);
-  await expect(report.getByRole("img", { name: /Cracked glass.*view 1/ })).toBeVisible();
+  await expect(report).toContainText(HEAT.fix);
+  await expect(report.getByRole("img", { name: /Heat marks on bar.*view 1/ })).toBeVisible();
 });
 
 test("a finding taken back stands again with its note and photos, at once or days later", async ({ page, demo }) => {
@@ -135,7 +135,7 @@ test("what was typed a moment before the page was left goes out from whatever pa
 test("several findings stand at one point, each with its place, chosen from what the site has, and its history", async ({ page }) => {
   await page.goto("/cases/weir-barn-2026/walk", { waitUntil: "networkidle" });
   await page.getByLabel("Your name, so that it's known who saw what").fill("Jana Moser");
-  const point = await openPoint(page, GLASS.id);
+  const point = await openPoint(page, HEAT.id);
   await gradeOf(point, /^Fix/).click();
   await point.getByRole("button", { name: /^Place of/ }).click();
   await page
@@ -183,12 +183,12 @@ test("many photos in a row: each is kept at once, what is no whole picture is sa
     .toBuffer();
   const file = (name: string, buffer: Buffer, mimeType = "image/jpeg") => ({ name, buffer, mimeType });
   await page.goto("/cases/meadow-school-2026/walk", { waitUntil: "networkidle" });
-  const point = await openPoint(page, GLASS.id);
+  const point = await openPoint(page, HEAT.id);
   await gradeOf(point, /^Fix/).click();
   const sizes: number[] = [];
   page.on("request", (request) => request.method() === "PUT" && sizes.push(request.postDataBuffer()?.length ?? 0));
   await point
-    .getByLabel("Photos of Cracked glass or cells from files")
+    .getByLabel("Photos of Heat marks on bar, breaker and terminals from files")
     .setInputFiles([
       file("one.jpg", whole),
       file("broken.jpg", whole.subarray(0, whole.length >> 1)),
@@ -225,7 +225,7 @@ for (const [name, viewport, grade] of [
 
     test("stations along the bottom, the ledger as a sheet, targets for gloves, nothing wider than the screen", async ({ page }) => {
       await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
-      const point = await openPoint(page, "rail-caps");
+      const point = await openFromBelow(page, "rail-caps");
       await point.getByText(grade).tap();
       await allKept(page);
       await expect(strip(page)).toBeInViewport();

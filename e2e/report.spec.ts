@@ -1,7 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { demoFile, expect, LARCH_CASE, test } from "./app";
 import { pdfPages } from "./readPdf";
-import { choose, GLASS, gradeOf, openPoint } from "./walk";
+import { choose, gradeOf, HEAT, openPoint } from "./walk";
 
 test.use({ file: "report" });
 
@@ -92,7 +92,7 @@ const MORE_SITES = ["alp-dairy", "upper-school", "chapel-annex", "coop-store", "
 test("on paper every page has its number, and no heading stands alone at a foot", async ({ page, demo }) => {
   await test.step("a site whose walk has filled pages: findings with notes and photos", async () => {
     await page.goto("/cases/steep-barn-2026/walk", { waitUntil: "networkidle" });
-    for (const [k, id] of ["ground-rows", "edge-covering", GLASS.id, "cables-hang", "isolator-wet", "board-heat"].entries()) {
+    for (const [k, id] of ["ground-rows", "run-way", HEAT.id, "breaker-on", "isolator-wet", "inverter-report"].entries()) {
       const point = await openPoint(page, id);
       await choose(gradeOf(point, k % 5 === 1 ? /^Watch/ : /^Fix/));
       await point.getByLabel("Note").fill("Seen from the ladder and again from the roof edge. ".repeat(3 + 2 * k));

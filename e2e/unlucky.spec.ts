@@ -6,7 +6,7 @@ import { type Browser, type BrowserContext, chromium, type Page } from "@playwri
 import { strToU8, zipSync } from "fflate";
 import { type Demo, demoFile, expect, LARCH_CASE, test } from "./app";
 import { stored, storedFindings } from "./stored";
-import { choose, GLASS, gradeOf, openPoint, pointSheet } from "./walk";
+import { choose, gradeOf, HEAT, openPoint, pointSheet } from "./walk";
 
 /*
  * What goes wrong on a roof: lines that break, strangers that answer, full phones, wrong clocks, two people. Nothing that was
@@ -30,7 +30,7 @@ async function newCase(page: Page): Promise<string> {
 async function openWalk(page: Page, caseId: string): Promise<void> {
   await page.goto(`/cases/${caseId}/walk`, { waitUntil: "load" });
   await says(page, /All kept|waiting/);
-  await openPoint(page, GLASS.id);
+  await openPoint(page, HEAT.id);
 }
 
 /** Another device, with a store of its own. */
@@ -40,15 +40,15 @@ function anotherDevice(browser: Browser, baseURL: string | undefined): Promise<B
 
 /** Grades the glass, with a note and a photo. */
 async function record(page: Page, demo: Demo, note: string): Promise<void> {
-  const point = await openPoint(page, GLASS.id);
+  const point = await openPoint(page, HEAT.id);
   await choose(gradeOf(point, /^Fix/));
   await point.getByLabel("Note").fill(note);
   await point.getByLabel("Note").blur();
-  await point.getByLabel("Photo of Cracked glass").setInputFiles(demoFile(demo, "isolator.jpg"));
+  await point.getByLabel("Photo of Heat marks on bar").setInputFiles(demoFile(demo, "isolator.jpg"));
   await expect(point.getByRole("img", { name: /view 1/ })).toBeVisible();
 }
 
-const found = (note: string, photos = 1) => [{ pointId: GLASS.id, gradeId: "fix", note, photos }];
+const found = (note: string, photos = 1) => [{ pointId: HEAT.id, gradeId: "fix", note, photos }];
 
 test("a network's sign-in page that answers 200 to everything keeps nothing back and lets nothing go", async ({ page, demo }) => {
   const caseId = await newCase(page);
@@ -87,7 +87,7 @@ for (const status of [400, 401, 403, 404, 408, 413, 429, 500, 502, 503]) {
     await expect(page.getByText(new RegExp(`Something else than Irradant answered.*${status}`)).first()).toBeVisible();
     await page.getByRole("button", { name: "Close" }).click();
     await page.reload();
-    await expect(pointSheet(page, GLASS.title).getByLabel("Note")).toHaveValue(`status ${status}`);
+    await expect(pointSheet(page, HEAT.title).getByLabel("Note")).toHaveValue(`status ${status}`);
     await page.unroute(API);
     await online(page);
     await says(page, "All kept");
@@ -105,16 +105,16 @@ test("a spoiled picture at the head and an unknown case hold up nothing, stay, a
     Buffer.from([0xff, 0xd9]),
   ]);
   await page.route(API, (route) => route.abort());
-  const point = pointSheet(page, GLASS.title);
+  const point = pointSheet(page, HEAT.title);
   await gradeOf(point, /^Fix/).click();
-  await point.getByLabel("Photo of Cracked glass").setInputFiles({ name: "a.jpg", mimeType: "image/jpeg", buffer: spoiled });
-  await point.getByLabel("Photo of Cracked glass").setInputFiles(demoFile(demo, "isolator.jpg"));
+  await point.getByLabel("Photo of Heat marks on bar").setInputFiles({ name: "a.jpg", mimeType: "image/jpeg", buffer: spoiled });
+  await point.getByLabel("Photo of Heat marks on bar").setInputFiles(demoFile(demo, "isolator.jpg"));
   await expect(point.getByRole("img", { name: /view 2/ })).toBeVisible();
   await gradeOf(await openPoint(page, "panel-meters"), /They disagree/).click();
   await page.unroute(API);
   await online(page);
   await says(page, "1 needs a look");
-  await openPoint(page, GLASS.id);
+  await openPoint(page, HEAT.id);
   await expect(point.getByText(/refused: This file isn't a whole picture/)).toBeVisible();
   await expect.poll(async () => (await storedFindings(demo, caseId)).map(({ photos }) => photos)).toEqual([1, 0]);
   await strip(page).click();
@@ -155,7 +155,7 @@ test("two tabs of one phone send each thing once, and each shows what the other 
   await openWalk(other, caseId);
   await context.route(API, (route) => route.abort());
   await record(page, demo, "from the first tab");
-  await expect(pointSheet(other, GLASS.title).getByLabel("Note")).toHaveValue("from the first tab");
+  await expect(pointSheet(other, HEAT.title).getByLabel("Note")).toHaveValue("from the first tab");
   await gradeOf(await openPoint(other, "panel-meters"), /They disagree/).click();
   await says(page, "4 waiting");
   await context.unroute(API);
@@ -191,10 +191,10 @@ test("two people in one case: what one records the other sees without a reload, 
     await one.getByRole("button", { name: "All points" }).click();
     await one.getByLabel("Your name, so that it's known who saw what").fill(name);
     await openPoint(one, "ground-rows");
-    await openPoint(one, GLASS.id);
+    await openPoint(one, HEAT.id);
   }
   await record(page, demo, "corner chipped");
-  const [mine, theirs] = [pointSheet(page, GLASS.title), pointSheet(tablet, GLASS.title)];
+  const [mine, theirs] = [pointSheet(page, HEAT.title), pointSheet(tablet, HEAT.title)];
   await expect(theirs.getByLabel("Note")).toHaveValue("corner chipped");
   await expect(theirs.getByText(/by Jana Moser/).first()).toBeVisible();
   await expect(theirs.getByRole("img", { name: /view 1/ })).toBeVisible();
@@ -217,7 +217,7 @@ test("two people in one case: what one records the other sees without a reload, 
     await says(one, "All kept");
   }
   expect(await storedFindings(demo, caseId)).toEqual([
-    { pointId: GLASS.id, gradeId: "stop", note: "corner chipped, cell cracked", photos: 1 },
+    { pointId: HEAT.id, gradeId: "stop", note: "corner chipped, cell cracked", photos: 1 },
     expect.objectContaining({ gradeId: "watch" }),
     expect.objectContaining({ gradeId: "sound" }),
   ]);
@@ -252,7 +252,7 @@ test("requests that come late, twice and in the wrong order leave what was typed
     bodies.push(route.request().postData() as string);
     await route.abort();
   });
-  const point = pointSheet(page, GLASS.title);
+  const point = pointSheet(page, HEAT.title);
   await gradeOf(point, /^Fix/).click();
   for (const note of ["first", "second"]) {
     await point.getByLabel("Note").fill(note);
@@ -286,7 +286,7 @@ test("a clock that is set back reorders nothing", async ({ page, context, demo }
   await says(page, "3 waiting");
   await page.evaluate(() => localStorage.setItem("set-back", String(5 * 3_600_000)));
   await page.reload();
-  const point = pointSheet(page, GLASS.title);
+  const point = pointSheet(page, HEAT.title);
   await expect(point.getByLabel("Note")).toHaveValue("before");
   await point.getByLabel("Note").fill("after");
   await point.getByLabel("Note").blur();
@@ -355,7 +355,7 @@ test("a server that is killed while it receives has everything in the end, once"
   const caseId = await newCase(page);
   await openWalk(page, caseId);
   await page.route(API, (route) => route.abort());
-  const points = ["ground-rows", GLASS.id, "panel-meters", "rail-caps", "edge-access"];
+  const points = ["ground-rows", HEAT.id, "panel-meters", "inverter-report", "edge-access"];
   for (const id of points) {
     const point = await openPoint(page, id);
     await choose(gradeOf(point, /^Watch/));
@@ -393,11 +393,11 @@ test("a hundred findings and fifty photos of a week without a network go out in 
   await openWalk(page, caseId);
   await page.route(API, (route) => route.abort());
   await page.clock.install();
-  const point = pointSheet(page, GLASS.title);
+  const point = pointSheet(page, HEAT.title);
   for (let k = 0; k < 100; k++) {
     if (k > 0) await point.getByRole("button", { name: "Another one here" }).click();
     await choose(gradeOf(point, [/^Watch/, /^Fix/, /^Stop/][k % 3]));
-    if (k % 2 === 0) await point.getByLabel("Photo of Cracked glass").setInputFiles(demoFile(demo, "isolator.jpg"));
+    if (k % 2 === 0) await point.getByLabel("Photo of Heat marks on bar").setInputFiles(demoFile(demo, "isolator.jpg"));
     if (k % 15 === 0) await page.clock.fastForward("24:00:00");
   }
   await says(page, "150 waiting");
@@ -477,7 +477,7 @@ test.describe("pages without a network", () => {
     await tour(page);
     await page.reload();
     await says(page, "3 waiting");
-    await expect((await openPoint(page, GLASS.id)).getByLabel("Note")).toHaveValue("seen without a network");
+    await expect((await openPoint(page, HEAT.id)).getByLabel("Note")).toHaveValue("seen without a network");
     await page.goto("/cases/weir-barn-2026/walk");
     await expect(page.getByText("This page isn't kept on this device.")).toBeVisible();
     await page.getByRole("link", { name: /Makes about half since spring/ }).click();

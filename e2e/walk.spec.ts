@@ -2,7 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { demoFile, expect, LARCH_CASE, test } from "./app";
 import { storedFindings } from "./stored";
-import { choose, gradeOf, openPoint, pointSheet } from "./walk";
+import { choose, gradeOf, openFromBelow, openPoint, pointSheet } from "./walk";
 
 /* The walk as it is walked: by thumb on a phone, by keys at a desk, point after point. */
 test.use({ file: "walk" });
@@ -108,8 +108,8 @@ test("a quick round by keyboard alone at the desk, where several ways are sound 
 });
 
 test("what is read and worked out at a point helps to grade it, survives a reload, and stands in the report", async ({ page }) => {
-  await page.goto(`${LARCH_CASE}/walk#rail-overhang`, { waitUntil: "networkidle" });
-  const point = pointSheet(page, "Rail overhang beyond the last mount");
+  await page.goto(`${LARCH_CASE}/walk`, { waitUntil: "networkidle" });
+  const point = await openFromBelow(page, "rail-overhang");
   await point.getByLabel("Overhang, mm").fill("410");
   await point.getByText("Work it out: rail overhang").click();
   await point.getByLabel("Span between mounts, mm").fill("1200");
@@ -133,8 +133,8 @@ test("what is read and worked out at a point helps to grade it, survives a reloa
 
 test("the same at three more modules is three findings more, taken back together and undone", async ({ page, demo }) => {
   const caseId = await newCase(page, "larch-house");
-  await page.goto(`/cases/${caseId}/walk#clamps-mid`, { waitUntil: "networkidle" });
-  const point = pointSheet(page, "Mid clamps seated and tight");
+  await page.goto(`/cases/${caseId}/walk`, { waitUntil: "networkidle" });
+  const point = await openFromBelow(page, "clamps-mid");
   await choose(gradeOf(point, /^Watch/));
   await point.getByLabel("Note").fill("turned by hand");
   await point.getByLabel("Note").blur();
@@ -144,15 +144,71 @@ test("the same at three more modules is three findings more, taken back together
   const found = point.getByRole("list", { name: /^Found at/ }).getByRole("listitem");
   await expect(found).toHaveCount(4);
   await allKept(page);
-  const rows = await storedFindings(demo, caseId);
+  const rows = (await storedFindings(demo, caseId)).filter(({ pointId }) => pointId === "clamps-mid");
   expect(rows.map(({ gradeId, note }) => [gradeId, note])).toEqual(Array.from({ length: 4 }, () => ["watch", "turned by hand"]));
   await point.getByRole("button", { name: "Take all 4 back" }).click();
   await expect(found).toHaveCount(0);
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(found).toHaveCount(4);
-  await page.getByRole("button", { name: "Recorded (4)" }).click();
+  await page.getByRole("button", { name: "Recorded (5)" }).click();
   await page.getByLabel("Find by words").fill("s2.05");
   await expect(page.getByRole("button", { name: "Mid clamps seated and tight" })).toHaveCount(1);
+});
+
+test("nobody grades what lies on a roof before anchor, ladder, ice, wind and heat are answered, and wind that is too strong forbids it", async ({
+  page,
+}) => {
+  const caseId = await newCase(page, "meadow-school");
+  await page.goto(`/cases/${caseId}/walk`, { waitUntil: "networkidle" });
+  const sheet = await openPoint(page, "clamps-mid");
+  const held = sheet.getByRole("region", { name: "Before anyone goes up" });
+  await expect(held.getByRole("listitem")).toHaveCount(5);
+  await page.keyboard.press("s");
+  await expect(progress(page)).toContainText(/^Walk: 0 of/);
+  for (const answer of ["Safe today", "Dry and clean under the foot", "Under 40 °C"])
+    await held.getByRole("button", { name: answer }).click();
+  await held.getByRole("button", { name: /^Ladder: angle/ }).click();
+  await gradeOf(pointSheet(page, "Ladder: angle"), /^Sound/).click();
+  await gradeOf(await openPoint(page, "wind-now"), /^Stop/).click();
+  await openPoint(page, "clamps-mid");
+  await expect(held.getByRole("listitem")).toHaveCount(1);
+  await expect(held).toContainText("come down");
+  await expect(gradeOf(sheet, /^Sound/)).toHaveCount(0);
+  // What can't be reached is said all the same, and from below one still looks.
+  await expect(gradeOf(sheet, "Not seen")).toBeVisible();
+  await held.getByRole("button", { name: "Nobody goes up: looked at from below" }).click();
+  await choose(gradeOf(sheet, /^Watch/));
+  await allKept(page);
+  await openPoint(page, "insulation-test");
+  await expect(page.getByRole("region", { name: "Before anything is opened" })).toContainText("Prove dead before touch");
+});
+
+test("what the as-built lacks is asked once, changes the walk without a network, and stands in the as-built afterwards", async ({
+  page,
+}) => {
+  const caseId = await newCase(page, "weir-barn");
+  await page.goto(`/cases/${caseId}/walk`, { waitUntil: "networkidle" });
+  await page.route(/\/api\//, (route) => route.abort());
+  const sheet = await openPoint(page, "run-way");
+  const asked = sheet.getByRole("region", { name: "What is here?" });
+  await expect(page.getByRole("button", { name: "Weep holes at low points" })).toHaveCount(1);
+  await asked.getByRole("button", { name: "No conduit" }).click();
+  await expect(page.getByRole("button", { name: "Weep holes at low points" })).toHaveCount(0);
+  await asked.getByRole("button", { name: "Metal conduit" }).click();
+  await expect(page.getByRole("button", { name: "Weep holes at low points" })).toHaveCount(1);
+  await page.unroute(/\/api\//);
+  await page.evaluate(() => window.dispatchEvent(new Event("online")));
+  await allKept(page);
+  const described = async () => (await (await page.request.get("/api/sites/weir-barn/file")).json()) as { plant?: { conduit?: string } };
+  expect((await described()).plant?.conduit).toBe("metal");
+  await page.reload({ waitUntil: "networkidle" });
+  await openPoint(page, "run-way");
+  await expect(asked).toBeHidden();
+  // It can be said otherwise at any time.
+  await page.getByText(/^What is here: \d+ of \d+ said/).click();
+  await page.getByRole("group", { name: "In what do the conductors come down?" }).getByRole("button", { name: "Plastic conduit" }).click();
+  await allKept(page);
+  await expect.poll(async () => (await described()).plant?.conduit).toBe("plastic");
 });
 
 test("what wasn't seen says why, what isn't here isn't missed", async ({ page }) => {

@@ -1,12 +1,12 @@
 import { expect, type Locator, type Page } from "@playwright/test";
 
-/** A point that has all four grades, at every site. */
-export const GLASS = {
-  id: "glass-cracked",
-  title: "Cracked glass or cells",
-  watch: "Scratched, or hair lines in cells",
-  fix: "Cracked, still dry and held together, or cells with dark parts",
-  stop: "Shattered, open, wet or frame live",
+/** A point that has all four grades, at every site, and for which nobody has to go up. */
+export const HEAT = {
+  id: "board-heat",
+  title: "Heat marks on bar, breaker and terminals",
+  watch: "One some degrees warmer",
+  fix: "Browned, or over 20 K warmer",
+  stop: "Melted, charred or smelling",
 } as const;
 
 /** The sheet of a point that is open, by its title. */
@@ -22,6 +22,19 @@ export async function openPoint(page: Page, id: string): Promise<Locator> {
     }, id);
     await expect(sheet).toBeVisible({ timeout: 3000 });
   }).toPass({ timeout: 60_000 });
+  return sheet;
+}
+
+/** The same of a point on a roof: what holds it back is answered by looking from below, unless that was said already. */
+export async function openFromBelow(page: Page, id: string): Promise<Locator> {
+  const sheet = await openPoint(page, id);
+  const grades = gradeOf(sheet, /^(Sound|Watch|Fix|Stop)/).first();
+  const below = sheet.getByRole("button", { name: "Nobody goes up: looked at from below" });
+  await expect(grades.or(below)).toBeVisible();
+  // What this device has said already may still be read from its own store.
+  await page.waitForLoadState("networkidle");
+  if (await below.isVisible()) await below.click();
+  await expect(grades).toBeVisible();
   return sheet;
 }
 

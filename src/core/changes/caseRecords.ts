@@ -2,6 +2,7 @@ import {
   type BriefFields,
   type Change,
   type ChangeOf,
+  type FactsFields,
   type FindingFields,
   NEW_BRIEF,
   NEW_FINDING,
@@ -74,6 +75,8 @@ export interface CaseRecords {
   briefHistory: ChangeOf<"brief">[];
   report: Standing<ReportFields>;
   works: StandingWork[];
+  /** What was said on site of its plant. */
+  facts: Standing<FactsFields>;
 }
 
 /**
@@ -103,6 +106,7 @@ export function caseRecords(changes: Iterable<Change>, pictures: Iterable<Pictur
       ...{ work: history[0].work, scope: history[0].scope },
       ...withChanges(NEW_WORK, history),
     })),
+    facts: withChanges<FactsFields>({}, of("facts")),
   };
 }
 

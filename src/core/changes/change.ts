@@ -70,6 +70,9 @@ export const workFields = z.strictObject({
   leftOut: z.boolean(),
 });
 
+/** What was said on site of what its description lacks, by key (`src/core/site/withFacts.ts`); answers are words of a few letters. */
+export const factsFields = z.record(z.string().min(1).max(120), text(40));
+
 /** A change of one record of a case: what it sets, who made it, where and when. */
 export const changeSchema = z.discriminatedUnion("kind", [
   z.object({ ...common, kind: z.literal("finding"), recordId: z.uuid(), pointId: text(100), fields: findingFields.partial() }),
@@ -96,6 +99,8 @@ export const changeSchema = z.discriminatedUnion("kind", [
   z.object({ ...common, kind: z.literal("report"), recordId: text(120), fields: reportFields.partial() }),
   /** One a piece of work and place in a case: `workRecordId`. */
   z.object({ ...common, kind: z.literal("work"), recordId: text(500), work: text(100), scope: text(200), fields: workFields.partial() }),
+  /** One a case: `factsRecordId`. */
+  z.object({ ...common, kind: z.literal("facts"), recordId: text(120), fields: factsFields }),
 ]);
 
 export type Change = z.infer<typeof changeSchema>;
@@ -108,6 +113,7 @@ export type OverrulingFields = z.infer<typeof overrulingFields>;
 export type ReportFields = z.infer<typeof reportFields>;
 export type WorkFields = z.infer<typeof workFields>;
 export type BriefFields = z.infer<typeof briefFields>;
+export type FactsFields = z.infer<typeof factsFields>;
 
 /** Records before anything was said of them. */
 export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false, value: "", sum: "" };
@@ -120,6 +126,11 @@ export const NEW_BRIEF: BriefFields = { complaint: "", since: "", history: "", h
 /** The record of what a case's report says; the same on every device, so that two who fill it in write one. */
 export function reportRecordId(caseId: string): string {
   return `${caseId}/report`;
+}
+
+/** The record of what was said of a site's plant in a case. */
+export function factsRecordId(caseId: string): string {
+  return `${caseId}/facts`;
 }
 
 /** The record of what a case's report says of a piece of work at a place. */

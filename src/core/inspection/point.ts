@@ -41,6 +41,10 @@ export const STATION_WORDS: Record<Station, string> = {
   documents: "Documents",
 };
 
+/** What can hurt whoever goes on: going up, what is live inside a box, metal that may be live. */
+export const CONDITIONS = ["up", "dead", "metal"] as const;
+export type Condition = (typeof CONDITIONS)[number];
+
 /** Lengths by the public format: a title is read at arm's length, a why in a breath. */
 const MOST = { title: 70, why: 240, text: 200 };
 const id = z
@@ -90,6 +94,10 @@ export const pointSchema = z
       .default(null),
     /** What is to be done where it isn't sound; null where nobody has to come for it. */
     work: z.enum(WORK_IDS as [(typeof WORK_IDS)[number], ...(typeof WORK_IDS)[number][]]).nullable(),
+    /** What it is a condition for: nobody goes up, opens a box or touches bare metal before it was answered that day (`holding.ts`). */
+    condition: z.enum(CONDITIONS).nullable().default(null),
+    /** Conditions besides those of its station that have to be answered before it is graded. */
+    after: z.array(z.enum(CONDITIONS)).max(3).default([]),
     /** How much it matters whatever the complaint, 1 (seldom) to 5 (someone can die); chooses the quick round. */
     rank: z.int().min(1).max(5).default(2),
   })

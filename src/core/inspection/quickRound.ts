@@ -8,9 +8,10 @@ export const QUICK_ROUND_POINTS = 20;
  * What makes a point matter today. A rank counts as it stands (1 to 5). A cause that the ledger holds for sure counts for a point that speaks for it with
  * weight 1 as much as three ranks: so that what explains the complaint comes before what is merely grave somewhere else, and danger to
  * life (rank 5) before what speaks faintly. A word of the complaint that is in a point's title lifts a usual point over danger to
- * life elsewhere: people name what they saw. What is over may come back and counts a third.
+ * life elsewhere: people name what they saw. What is over may come back and counts a third. What has to be answered before anyone goes up
+ * or opens a box comes before all: without it the rest of the round is held (`holding.ts`).
  */
-const COUNTS = { byCause: 3, ended: 0.35, mostByCauses: 6, byTopic: 3 } as const;
+const COUNTS = { byCause: 3, ended: 0.35, mostByCauses: 6, byTopic: 3, byCondition: 10 } as const;
 
 /** Words that are about one matter, in complaints and in titles of points. */
 const TOPICS: readonly RegExp[] = [
@@ -62,5 +63,5 @@ export function mattering(point: Point, { complaint, causes }: CaseMatter): numb
     return sum + COUNTS.byCause * weight * sure;
   }, 0);
   const meant = TOPICS.some((topic) => topic.test(complaint) && topic.test(point.title));
-  return point.rank + Math.min(COUNTS.mostByCauses, byCauses) + (meant ? COUNTS.byTopic : 0);
+  return point.rank + (point.condition ? COUNTS.byCondition : 0) + Math.min(COUNTS.mostByCauses, byCauses) + (meant ? COUNTS.byTopic : 0);
 }

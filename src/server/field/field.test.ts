@@ -4,9 +4,9 @@ import { join } from "node:path";
 import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { caseRecords } from "@/core/changes/caseRecords";
-import { type Change, type ChangeOf, type FindingFields, reportRecordId, workRecordId } from "@/core/changes/change";
+import { type Change, type ChangeOf, type FindingFields, factsRecordId, reportRecordId, workRecordId } from "@/core/changes/change";
 import { exampleSite } from "@/core/simulator/exampleSite";
-import { ChangeRecord, FindingRecord, VisitRecord } from "@/db/models/records";
+import { AsBuiltRecord, ChangeRecord, FindingRecord, VisitRecord } from "@/db/models/records";
 import { type Actor, BUILT_IN_ACTOR as ME } from "../actor";
 import { createCase } from "../cases/createCase";
 import { lastChange, openCase } from "../cases/openCase";
@@ -245,5 +245,55 @@ describe("what a report says", () => {
     ] as const)
       await expect(keepChange(ME, about(change) as Change)).rejects.toThrow(field);
     expect(await lastChange(ME, caseId)).toBe(0);
+  });
+});
+
+describe("what is said of the plant", () => {
+  const facts = (madeMs: number, fields: Record<string, string>, device = "phone-001"): ChangeOf<"facts"> => ({
+    ...{
+      id: crypto.randomUUID(),
+      caseId,
+      kind: "facts",
+      recordId: factsRecordId(caseId),
+      device,
+      deviceName: "",
+      author: "A. Gruber",
+      madeMs,
+    },
+    fields,
+  });
+  const here = async () => (await openCase(ME, caseId)).site;
+
+  it("stands in the as-built at once, in versions that say so, and changes the walk", async () => {
+    await newCase();
+    const before = await openCase(ME, caseId);
+    const [plane] = before.site.planes;
+    await keepChange(ME, facts(T0, { conduit: "none", [`roof.${plane.id}`]: "seam" }));
+    const after = await openCase(ME, caseId);
+    expect(after.site.plant).toMatchObject({ conduit: "none" });
+    expect(after.site.planes[0].roof).toBe("seam");
+    expect(after.asBuiltVersion).toBe(before.asBuiltVersion + 1);
+    const ids = (view: typeof after) => view.walk.flatMap(({ points }) => points.map(({ id }) => id));
+    expect(ids(before)).toContain("run-weep");
+    expect(ids(after)).not.toContain("run-weep");
+    expect(await AsBuiltRecord.findOne({ where: { version: after.asBuiltVersion } })).toMatchObject({
+      note: `On the walk: conduit none, roof of ${plane.id} seam`,
+    });
+  });
+
+  it("sent twice makes one version, an older word that comes late none, and what nobody can tell neither", async () => {
+    await newCase();
+    const said = facts(T0 + 100, { conduit: "metal" });
+    for (const change of [said, said]) await keepChange(ME, change);
+    const { asBuiltVersion } = await openCase(ME, caseId);
+    await keepChange(ME, facts(T0 + 50, { conduit: "plastic" }, "phone-002"));
+    await keepChange(ME, facts(T0 + 200, { lightSensor: "unknown" }));
+    expect(await openCase(ME, caseId)).toMatchObject({ asBuiltVersion, site: { plant: { conduit: "metal" } } });
+    await keepChange(ME, facts(T0 + 300, { conduit: "plastic", lightSensor: "yes" }, "phone-002"));
+    expect((await here()).plant).toMatchObject({ conduit: "plastic", lightSensor: true });
+  });
+
+  it("is refused of another record", async () => {
+    await expect(keepChange(ME, { ...facts(T0, { conduit: "metal" }), recordId: "another" })).rejects.toThrow("the facts of this case");
   });
 });

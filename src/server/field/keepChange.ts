@@ -5,6 +5,8 @@ import {
   type Change,
   type ChangeKind,
   type ChangeOf,
+  type FactsFields,
+  factsRecordId,
   NEW_FINDING,
   reportRecordId,
   workRecordId,
@@ -14,11 +16,14 @@ import { withChanges } from "@/core/changes/standing";
 import { ConflictError, NotFoundError, RefusedError } from "@/core/errors/errors";
 import { isAnswer } from "@/core/inspection/answers";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
+import { withFacts } from "@/core/site/withFacts";
 import { WORK_IDS } from "@/core/work/works";
 import { CaseRecord, ChangeRecord, FindingRecord, VisitRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
 import { emptyBrief, readBrief } from "../cases/brief";
 import { inTransaction } from "../database";
+import { parsedAsBuilt } from "../sites/asBuilt";
+import { lastVersion, nextVersion } from "../sites/saveSite";
 import { changeOf, changesOfRecord, rowOf } from "./storedChanges";
 
 /** Brings the record of a kind to how its changes leave it. */
@@ -42,6 +47,7 @@ const SETTLE: { [Kind in ChangeKind]: Settle<Kind> } = {
   // These two stand in their changes alone as well.
   report: async () => {},
   work: async () => {},
+  facts: settleFacts,
 };
 
 /**
@@ -77,6 +83,10 @@ export function checkChange(change: Change): void {
   }
   if (change.kind === "report") {
     if (change.recordId !== reportRecordId(change.caseId)) throw new RefusedError("expected the report of this case", "recordId");
+    return;
+  }
+  if (change.kind === "facts") {
+    if (change.recordId !== factsRecordId(change.caseId)) throw new RefusedError("expected the facts of this case", "recordId");
     return;
   }
   if (change.kind === "work") {
@@ -138,6 +148,24 @@ async function placeInCase(change: ChangeOf<"finding" | "photo">, first: Change,
     transaction,
   });
   return { caseId: change.caseId, visitId, pointId: change.pointId, recordedAt, actorId: actor.id };
+}
+
+/** What was said on site becomes part of the as-built at once, in a version of its own: the diagnosis doesn't depend on it and isn't made anew. */
+async function settleFacts(change: ChangeOf<"facts">, all: ChangeOf<"facts">[], actor: Actor, transaction: Transaction): Promise<void> {
+  const { fields, marks } = withChanges<FactsFields>({}, all);
+  const standing = Object.fromEntries(Object.entries(fields).filter(([key]) => marks[key]?.id === change.id));
+  const record = await CaseRecord.findByPk(change.caseId, { transaction });
+  const present = await lastVersion(record?.siteId ?? "", transaction);
+  const site = parsedAsBuilt(present.siteId, present.siteFile);
+  const told = withFacts(site, standing);
+  if (told !== site) await nextVersion(actor, told, factsNote(standing), present, "same", transaction);
+}
+
+/** "On the walk: conduit metal, roof of p1 tile", for the history of the site. */
+function factsNote(facts: FactsFields): string {
+  return `On the walk: ${Object.entries(facts)
+    .map(([key, value]) => `${key.replace(/^roof\./, "roof of ")} ${value}`)
+    .join(", ")}`;
 }
 
 async function settleBrief(change: ChangeOf<"brief">, all: ChangeOf<"brief">[], _actor: Actor, transaction: Transaction): Promise<void> {

@@ -28,6 +28,7 @@ function aboutOf(change: Change): object {
       return { work: change.work, scope: change.scope };
     case "brief":
     case "report":
+    case "facts":
       return {};
   }
 }

@@ -42,6 +42,11 @@ export function changeWords(change: Change): string {
     const [name, text] = Object.entries(change.fields)[0] ?? ["", ""];
     return `Report, ${REPORT_WORDS[name as keyof ReportFields] ?? "part"}: ${text}`;
   }
+  if (change.kind === "facts") {
+    return `Of the plant: ${Object.entries(change.fields)
+      .map(([key, value]) => `${key} ${value}`)
+      .join(", ")}`;
+  }
   if (change.kind === "work") {
     const { leftOut, ...texts } = change.fields;
     const said = Object.entries(texts).map(([name, text]) => `${WORK_WORDS[name as keyof typeof WORK_WORDS]}: ${text}`);

@@ -1,11 +1,12 @@
 "use client";
 
 import { ChevronLeft, ChevronRight, Plus } from "lucide-react";
-import { type RefObject, useEffect, useState } from "react";
+import { type ReactNode, type RefObject, useEffect, useState } from "react";
 import { tinykeys } from "tinykeys";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import { isAnswer } from "@/core/inspection/answers";
 import { findGrade } from "@/core/inspection/catalogue";
+import type { Held } from "@/core/inspection/holding";
 import { graver, type Severity } from "@/core/inspection/severity";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -17,6 +18,7 @@ import { PointDrawing } from "./drawings/PointDrawing";
 import { EarlierHere } from "./EarlierHere";
 import { FindingBlock } from "./FindingBlock";
 import { GradeChoice } from "./GradeChoice";
+import { HeldBack } from "./HeldBack";
 import { NotSeen } from "./NotSeen";
 import { Read } from "./Read";
 import type { Item } from "./rounds";
@@ -42,6 +44,13 @@ interface PointSheetProps {
   hazards: string;
   onGo: (place: number) => void;
   onTakeBack: (findings: readonly StandingFinding[]) => void;
+  /** What the site's description lacks and is asked here, where a stop begins. */
+  ask: ReactNode;
+  /** What has to be said before this point is graded. */
+  held: Held | null;
+  /** Says that nobody goes up. */
+  onBelow: () => void;
+  onOpen: (pointId: string) => void;
   /** Whether the work of the whole case is stopped. */
   stopped: boolean;
   onStop: () => void;
@@ -60,6 +69,7 @@ function gravestOf(findings: readonly StandingFinding[]): Severity | null {
 export function PointSheet(props: PointSheetProps) {
   const { item, place, of, site, findings, takenBack, entries, actions, heading, hazards, earlier, onGo, onTakeBack, onStop, stopped } =
     props;
+  const { ask, onBelow, onOpen } = props;
   const { point, stop } = item;
   const [chosen, setChosen] = useState<string | "another" | null>(null);
   const open = findings.find(({ id }) => id === chosen) ?? findings.at(-1);
@@ -68,6 +78,8 @@ export function PointSheet(props: PointSheetProps) {
   // What is read or worked out before there is a grade belongs to the finding that will have it.
   const [coming, setComing] = useState(newUuid);
   const recordId = adding ? coming : open.id;
+  // What stands is read and mended at any time; only grading anew is held.
+  const held = adding ? props.held : null;
 
   const say = (gradeId: string) => {
     if (adding) setChosen(actions.add(point.id, { gradeId }, coming));
@@ -85,7 +97,7 @@ export function PointSheet(props: PointSheetProps) {
     };
     const grade = (severity: string) =>
       press(() => {
-        const ways = point.grades.filter((one) => one.severity === severity);
+        const ways = held ? [] : point.grades.filter((one) => one.severity === severity);
         if (ways.length === 1) say(ways[0].id);
         else document.getElementById(`grade-${ways[0]?.id}`)?.focus();
       });
@@ -115,6 +127,7 @@ export function PointSheet(props: PointSheetProps) {
           {stopped ? <strong className="text-stop">Work is stopped</strong> : <StopButton onStop={onStop} />}
         </div>
       </div>
+      {ask}
       <PointDrawing pointId={point.id} />
       <h3 id={`point-${point.id}`} ref={heading} tabIndex={-1} className="text-xl font-semibold outline-none">
         {point.title}
@@ -155,7 +168,8 @@ export function PointSheet(props: PointSheetProps) {
       ) : null}
       <Read key={`read-${recordId}`} {...{ point, site, actions, recordId, finding: adding ? undefined : open }} />
       <div className="mt-auto" />
-      <GradeChoice point={point} gradeId={adding ? "" : open.fields.gradeId} onChoose={say} />
+      {held ? <HeldBack {...{ held, onBelow, onOpen }} onSound={(pointId, gradeId) => actions.add(pointId, { gradeId })} /> : null}
+      <GradeChoice point={held ? { ...point, grades: [] } : point} gradeId={adding ? "" : open.fields.gradeId} onChoose={say} />
       {point.atOnce && !adding && findGrade(point.id, open.fields.gradeId)?.severity === "stop" ? (
         <p role="alert" className="mt-3 border-2 border-stop bg-raised p-3 font-semibold">
           At once: {point.atOnce}

@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import type { Stop } from "@/core/inspection/point";
 import { PointMark } from "./PointMark";
@@ -13,10 +13,12 @@ interface StopListProps {
   /** In the field the list gives way to the point. */
   folded: boolean;
   onOpen: (item: Item) => void;
+  /** What stands over the list. */
+  children?: ReactNode;
 }
 
 /** All points of the round by stops: a dense list at the desk, a list of its own in the field. */
-export function StopList({ items, current, standing, folded, onOpen }: StopListProps) {
+export function StopList({ items, current, standing, folded, onOpen, children }: StopListProps) {
   const stops = [...new Set(items.map(({ stop }) => stop))];
   const list = useRef<HTMLElement>(null);
   // The list follows the point within itself; the page doesn't move for it.
@@ -37,6 +39,7 @@ export function StopList({ items, current, standing, folded, onOpen }: StopListP
       aria-label="Points of the walk"
       className={`${folded ? "hidden" : ""} desk:sticky desk:top-14 desk:block desk:max-h-[calc(100dvh-4.5rem)] desk:overflow-y-auto desk:border-r desk:border-rule`}
     >
+      {children}
       {stops.map((stop) => (
         <StopSection
           key={stop.place}
@@ -51,7 +54,7 @@ export function StopList({ items, current, standing, folded, onOpen }: StopListP
   );
 }
 
-function StopSection({ stop, items, current, standing, onOpen }: Omit<StopListProps, "folded"> & { stop: Stop }) {
+function StopSection({ stop, items, current, standing, onOpen }: Omit<StopListProps, "folded" | "children"> & { stop: Stop }) {
   const at = (pointId: string) => standing.filter((finding) => finding.pointId === pointId);
   const done = items.filter(({ point }) => at(point.id).length > 0).length;
   return (

@@ -3,28 +3,36 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import type { BriefFields } from "@/core/changes/change";
-import { CLEARED, STOP_WORK } from "@/core/inspection/catalogue/apart";
+import { CLEARED, FROM_BELOW, STOP_WORK } from "@/core/inspection/catalogue/apart";
+import { heldBy } from "@/core/inspection/holding";
 import type { Stop } from "@/core/inspection/point";
+import { questionsOf } from "@/core/inspection/questions";
 import { type CaseMatter, quickRound } from "@/core/inspection/quickRound";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { FieldRecords } from "@/server/cases/openCase";
 import type { EarlierFinding } from "@/server/findings/earlier";
 import { useCaseRecords } from "../field/useCaseRecords";
+import { Asked } from "./Asked";
+import { AsTold } from "./AsTold";
 import { Before } from "./Before";
 import { PointSheet } from "./PointSheet";
 import { RecordedList } from "./RecordedList";
 import { itemOf, itemsOf, type RoundId } from "./rounds";
 import { StopList } from "./StopList";
 import { UndoBar } from "./UndoBar";
+import { useFacts } from "./useFacts";
 import { useFindings } from "./useFindings";
 import { setHash, useHash } from "./useHash";
+import { useNow } from "./useNow";
 import { useRound } from "./useRound";
+import { useWalk } from "./useWalk";
 import { WalkHead, type WalkLeaf } from "./WalkHead";
 
 interface WalkBenchProps {
   caseId: string;
   site: SiteFile;
-  stops: Stop[];
+  /** The day of the walk, as the page was made. */
+  madeMs: number;
   known: FieldRecords;
   brief: BriefFields;
   /** What the data show, for the quick round. */
@@ -37,8 +45,12 @@ interface WalkBenchProps {
 const DESK_PX = 1120;
 
 /** The walk in the order of the body's way: one point at a time, beside the list of all where there is room for it. */
-export function WalkBench({ caseId, site, stops, known, brief, causes, foundBefore }: WalkBenchProps) {
-  const { findings, entries, brief: standingBrief } = useCaseRecords(caseId, known, brief);
+export function WalkBench({ caseId, site: described, madeMs, known, brief, causes, foundBefore }: WalkBenchProps) {
+  const records = useCaseRecords(caseId, known, brief);
+  const { findings, entries, brief: standingBrief } = records;
+  const { site, stops, questions } = useWalk(described, known, records, madeMs);
+  const tell = useFacts(caseId, records.facts);
+  const nowMs = useNow(madeMs);
   const actions = useFindings(caseId);
   const graded = useMemo(() => findings.filter(({ fields }) => fields.gradeId !== ""), [findings]);
   const standing = useMemo(() => graded.filter(({ fields }) => !fields.takenBack), [graded]);
@@ -70,8 +82,21 @@ export function WalkBench({ caseId, site, stops, known, brief, causes, foundBefo
   const round: RoundId = (chosenRound ?? "quick") === "whole" || (hash && !itemOf(rounds.quick, hash)) ? "whole" : "quick";
   const items = rounds[round];
   const seen = useMemo(() => new Set(standing.map(({ pointId }) => pointId)), [standing]);
-  const current = itemOf(items, hash) ?? items.find(({ point }) => !seen.has(point.id)) ?? items[0];
+  // What was said of the plant may have taken the point that was open out of the walk: then it goes on from there.
+  const lastPlace = useRef(-1);
+  const current =
+    itemOf(items, hash) ??
+    (lastPlace.current < 0 ? undefined : items[Math.min(lastPlace.current, items.length - 1)]) ??
+    items.find(({ point }) => !seen.has(point.id)) ??
+    items[0];
   const place = items.indexOf(current);
+  useEffect(() => {
+    lastPlace.current = place;
+  }, [place]);
+
+  /** A quick round has stops of its own, with fewer points. */
+  const questionsOfStop = ({ station, part }: Stop) =>
+    [...questions].flatMap(([stop, its]) => (stop.station === station && stop.part === part ? its : []));
 
   const [moved, setMoved] = useState(0);
   /** Whoever goes on by key, thumb or ear is taken to the next point's name. */
@@ -131,12 +156,22 @@ export function WalkBench({ caseId, site, stops, known, brief, causes, foundBefo
             standing={standing}
             folded={shown === "point"}
             onOpen={(item) => goTo(items.indexOf(item))}
-          />
+          >
+            <AsTold questions={questionsOf(site)} facts={records.facts.fields} onTell={tell} />
+          </StopList>
           <div className={shown === "list" ? "hidden desk:block" : ""}>
             <Before items={items} place={place} standing={standing} onOpen={goTo} />
             <PointSheet
               key={current.key}
               {...{ item: current, place, of: items.length, site, entries, actions, heading }}
+              ask={
+                items[place - 1]?.stop === current.stop ? null : (
+                  <Asked questions={questionsOfStop(current.stop)} facts={records.facts.fields} onTell={tell} />
+                )
+              }
+              held={heldBy(current.stop, current.point, stops, standing, nowMs)}
+              onBelow={() => actions.add(FROM_BELOW, { gradeId: "sound" })}
+              onOpen={open}
               hazards={items[place - 1]?.stop === current.stop ? "" : standingBrief.fields.hazards}
               findings={findings.filter(({ pointId, fields }) => pointId === current.point.id && !fields.takenBack)}
               takenBack={graded.filter(({ pointId, fields }) => pointId === current.point.id && fields.takenBack)}

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { briefFields, findingFields, overrulingFields, photoFields, reportFields, workFields } from "../../changes/change";
+import { briefFields, factsFields, findingFields, overrulingFields, photoFields, reportFields, workFields } from "../../changes/change";
 import { instantSchema } from "../instant";
 
 const id = z.string().min(1).max(300);
@@ -7,14 +7,14 @@ const text = z.string().max(100_000);
 /** Who did it, as the installation that wrote the archive knows them. */
 const actorId = z.string().max(300);
 
-function change<Kind extends string, Fields extends z.ZodObject>(kind: Kind, fields: Fields) {
+function change<Kind extends string, Fields extends z.ZodType>(kind: Kind, fields: Fields) {
   return z.object({
     ...{ id, recordId: id, device: text, deviceName: text, author: text, actorId },
     kind: z.literal(kind),
     madeMs: z.int().nonnegative(),
     receivedAt: instantSchema,
     about: z.record(z.string(), z.string()),
-    fields: fields.partial(),
+    fields,
   });
 }
 
@@ -55,12 +55,13 @@ export const caseFileSchema = z.object({
   /** In the order of their coming in; `about` and `fields` as they were sent. */
   changes: z.array(
     z.discriminatedUnion("kind", [
-      change("finding", findingFields),
-      change("photo", photoFields),
-      change("overruling", overrulingFields),
-      change("brief", briefFields),
-      change("report", reportFields),
-      change("work", workFields),
+      change("finding", findingFields.partial()),
+      change("photo", photoFields.partial()),
+      change("overruling", overrulingFields.partial()),
+      change("brief", briefFields.partial()),
+      change("report", reportFields.partial()),
+      change("work", workFields.partial()),
+      change("facts", factsFields),
     ]),
   ),
 });

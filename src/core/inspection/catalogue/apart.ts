@@ -5,6 +5,9 @@ export const STOP_WORK = "stop-work";
 /** The grade by which a person lets work go on. */
 export const CLEARED = "sound";
 
+/** The point at which is said that what lies on a roof is looked at from below, because nobody goes up. */
+export const FROM_BELOW = "from-below";
+
 /** Points that stand at no station. */
 export const apart = [
   point({
@@ -18,5 +21,15 @@ export const apart = [
     rule: "work safety: whoever sees a danger stops the work",
     work: null,
     rank: 5,
+  }),
+  point({
+    id: FROM_BELOW,
+    title: "The roof looked at from below",
+    why: "What can't be reached safely is looked at from the ground, from a window or by a camera on a pole.",
+    sound: "Nobody goes up today",
+    watch: "Somebody goes up after all",
+    rule: "work safety: work at height",
+    work: null,
+    rank: 1,
   }),
 ];

@@ -8,6 +8,7 @@ export const isolators = [
   ...under(STRINGED, [
     point({
       id: "prove-dead",
+      condition: "dead",
       title: "Prove dead before touch",
       why: "A switch shows its handle, not its contacts: only a tester that was proved before and after says dead.",
       caution: PROVE,
@@ -158,6 +159,7 @@ export const isolators = [
     }),
     point({
       id: "string-fuses",
+      after: ["dead"],
       title: "String fuses: blown, browned, of the right kind",
       why: "A fuse for AC doesn't put out a DC arc; one blown fuse is half the output of two strings.",
       caution: "Fuses are drawn only at zero current: a fuse holder isn't a switch.",
@@ -173,6 +175,7 @@ export const isolators = [
     }),
     point({
       id: "polarity",
+      after: ["dead"],
       title: "Polarity of every string",
       why: "A reversed string beside right ones drives current back through them, and its connectors burn.",
       caution: `${PROVE} Measure before joining: a reversed string adds to the others' voltage.`,
@@ -188,6 +191,7 @@ export const isolators = [
     }),
     point({
       id: "insulation-test",
+      after: ["dead"],
       title: "Insulation resistance, dry and wet",
       why: "Tells a leak before it trips. Trap: surge protectors clamp below the test voltage and read as a leak.",
       caution: "The test puts its voltage on everything that is joined: clear people from array and boxes, discharge after.",

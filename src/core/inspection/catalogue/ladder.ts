@@ -4,6 +4,7 @@ import { ON_ROOF, point, under } from "./write";
 export const ladder = under(ON_ROOF, [
   point({
     id: "edge-access",
+    condition: "up",
     title: "Way up and anchor",
     why: "Without fall protection the walk ends here, and the rest is looked at from the ground. A rail or a chimney is no anchor.",
     caution:
@@ -19,6 +20,7 @@ export const ladder = under(ON_ROOF, [
   }),
   point({
     id: "ladder-stand",
+    condition: "up",
     title: "Ladder: angle, foot, head, length",
     why: "Too steep it tips back, too flat its foot slides; a metre above the edge is what a hand holds when stepping off.",
     caution: "Four up to one out, on firm level ground, footed and tied at the top, three points of contact.",
@@ -46,6 +48,7 @@ export const ladder = under(ON_ROOF, [
   }),
   point({
     id: "roof-dry",
+    condition: "up",
     title: "Roof dry: no ice, frost, dew, moss or wet leaves",
     why: "Glass and metal are slippery with a film that can't be seen from below.",
     caution: "Wet, ice, frost: nobody goes on it. Moss and lichen are slippery even when they look dry.",
@@ -59,6 +62,7 @@ export const ladder = under(ON_ROOF, [
   }),
   point({
     id: "wind-now",
+    condition: "up",
     title: "Wind at the edge",
     why: "Gusts at the ridge are stronger than in the yard, and a module is a sail.",
     caution: "Over the wind limit nobody lifts a module or stays on the roof; in a breeze it is carried flat to the roof.",
@@ -73,6 +77,7 @@ export const ladder = under(ON_ROOF, [
   }),
   point({
     id: "roof-heat",
+    condition: "up",
     title: "Heat of the roof, and of whoever works on it",
     why: "Covering above about 50 °C burns knees and hands; heat exhausts before one notices. Early hours, limited time, water.",
     caution: "Over 50 °C: knee boards, gloves, short turns, water and shade. Heat exhaustion comes without warning.",

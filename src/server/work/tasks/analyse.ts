@@ -6,6 +6,7 @@ import { assembleSeries } from "@/db/assembleSeries";
 import type { PackedChannel } from "@/db/packedDays";
 import type { Report } from "../asTask";
 import type { AnalyseReply, AnalyseRequest, SiteContent } from "../taskTypes";
+import { builtAs } from "./builtAs";
 import { epochsOf } from "./epochsOf";
 import { historyKey } from "./historyKey";
 
@@ -38,7 +39,7 @@ export function runAnalyse({ code, knownKey, ...content }: AnalyseRequest, repor
 
 /** Fingerprint of everything that an analysis is made from. */
 function contentKey({ asBuilts, weather, production }: SiteContent): string {
-  const hash = createHash("sha256").update(JSON.stringify(asBuilts)).update("\0");
+  const hash = createHash("sha256").update(builtAs(asBuilts)).update("\0");
   const add = (kind: string, channels: readonly PackedChannel[]) => {
     for (const { name, days } of channels) {
       hash.update(`${kind}/${name}\0`);

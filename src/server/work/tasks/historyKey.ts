@@ -2,10 +2,11 @@ import { createHash } from "node:crypto";
 import { DAY_MS } from "@/core/constants";
 import { bytesPerValue, type PackedChannel } from "@/db/packedDays";
 import type { SiteContent } from "../taskTypes";
+import { builtAs } from "./builtAs";
 
 /** Fingerprint of a site's descriptions and of its data before an instant: the same as long as days are only added. */
 export function historyKey({ asBuilts, weather, production }: SiteContent, untilMs: number): string {
-  const hash = createHash("sha256").update(JSON.stringify(asBuilts)).update("\0");
+  const hash = createHash("sha256").update(builtAs(asBuilts)).update("\0");
   const add = (kind: string, channels: readonly PackedChannel[]) => {
     for (const { name, days } of channels) {
       const past = days.filter(({ day, phaseMs }) => day * DAY_MS + phaseMs < untilMs);

@@ -26,7 +26,7 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
         <WalkBench
           caseId={view.id}
           site={view.site}
-          stops={view.walk}
+          madeMs={Date.now()}
           known={view.field}
           brief={view.brief}
           causes={dataCauses(view)}
