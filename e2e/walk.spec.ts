@@ -158,7 +158,7 @@ test("the same at three more modules is three findings more, taken back together
 test("nobody grades what lies on a roof before anchor, ladder, ice, wind and heat are answered, and wind that is too strong forbids it", async ({
   page,
 }) => {
-  const caseId = await newCase(page, "meadow-school");
+  const caseId = await newCase(page, "steep-barn");
   await page.goto(`/cases/${caseId}/walk`, { waitUntil: "networkidle" });
   const sheet = await openPoint(page, "clamps-mid");
   const held = sheet.getByRole("region", { name: "Before anyone goes up" });

@@ -14,6 +14,7 @@ import {
   type ReportFields,
   type WorkFields,
 } from "./change";
+import { type PhotoMarks, readMarks } from "./photoMarks";
 import { byStamp } from "./stamp";
 import { type Standing, withChanges } from "./standing";
 
@@ -28,6 +29,8 @@ export interface Picture {
 export interface StandingPhoto {
   id: string;
   removed: boolean;
+  /** What is drawn over it. */
+  marks: PhotoMarks;
   author: string;
   madeMs: number;
   /** The latest stamp on it. */
@@ -125,13 +128,15 @@ function overrulingsOf(changes: readonly ChangeOf<"overruling">[]): StandingOver
 function standingPhoto(history: readonly ChangeOf<"photo">[], kept: ReadonlyMap<string, Picture>): StandingPhoto {
   const { recordId, author, madeMs } = history[0];
   const lastMs = Math.max(...history.map((change) => change.madeMs));
+  const { removed, marks } = withChanges(NEW_PHOTO, history).fields;
   return {
     id: recordId,
     author,
     madeMs,
     lastMs,
     picture: kept.get(recordId) ?? null,
-    removed: withChanges(NEW_PHOTO, history).fields.removed,
+    removed,
+    marks: readMarks(marks),
   };
 }
 

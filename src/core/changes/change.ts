@@ -40,7 +40,11 @@ export const findingFields = z.strictObject({
 });
 
 /** A photo of a finding, beside its picture. */
-export const photoFields = z.strictObject({ removed: z.boolean() });
+export const photoFields = z.strictObject({
+  removed: z.boolean(),
+  /** What is drawn over it: JSON by `photoMarks.ts`, empty where nothing is. */
+  marks: text(8000),
+});
 
 /** What is known before anyone goes there. */
 export const briefFields = z.strictObject({ complaint: text(), since: text(400), history: text(), hazards: text(), access: text() });
@@ -117,7 +121,7 @@ export type FactsFields = z.infer<typeof factsFields>;
 
 /** Records before anything was said of them. */
 export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false, value: "", sum: "" };
-export const NEW_PHOTO: PhotoFields = { removed: false };
+export const NEW_PHOTO: PhotoFields = { removed: false, marks: "" };
 export const NEW_OVERRULING: OverrulingFields = { holds: "", reason: "", takenBack: false };
 export const NEW_REPORT: ReportFields = { recipient: "", address: "", visited: "", technician: "", remarks: "", nextVisit: "" };
 export const NEW_WORK: WorkFields = { who: "", due: "", cost: "", note: "", leftOut: false };

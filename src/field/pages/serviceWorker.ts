@@ -13,7 +13,8 @@ declare const __BUILD__: string;
 
 /** A page that is younger needn't be fetched anew when its case is opened. */
 const FRESH_MS = 2 * MINUTE_MS;
-const MOST_PHOTOS = 400;
+/** Photos of findings, those of earlier visits too: they are never altered. */
+const PHOTOS = { cacheName: "irradant-photos", path: "/api/photos/", most: 400 };
 /** A day book is no page, but pages draw from it. */
 const DAY_BOOK = /^\/api\/sites\/[^/]+\/day-book$/;
 const DAY_BOOKS = { cacheName: "irradant-day-books", most: 15, patienceS: 6 };
@@ -37,10 +38,10 @@ const serwist = new Serwist({
   clientsClaim: true,
   runtimeCaching: [
     {
-      matcher: ({ url, sameOrigin, request }) => sameOrigin && request.method === "GET" && url.pathname.startsWith("/api/photos/"),
+      matcher: ({ url, sameOrigin, request }) => sameOrigin && request.method === "GET" && url.pathname.startsWith(PHOTOS.path),
       handler: new CacheFirst({
-        cacheName: "irradant-photos",
-        plugins: [onlyOf(PICTURE), new ExpirationPlugin({ maxEntries: MOST_PHOTOS })],
+        cacheName: PHOTOS.cacheName,
+        plugins: [onlyOf(PICTURE), new ExpirationPlugin({ maxEntries: PHOTOS.most })],
       }),
     },
     {
@@ -70,6 +71,10 @@ self.addEventListener("message", (event) => {
 async function keepAll(paths: readonly string[], anew: boolean): Promise<void> {
   const cache = await pages();
   for (const path of paths) {
+    if (path.startsWith(PHOTOS.path)) {
+      await keepPhoto(path);
+      continue;
+    }
     const since = await keptSinceMs(cache, path);
     if (!anew && since !== null && Math.abs(Date.now() - since) < FRESH_MS) continue;
     const response = await fetch(path, { headers: { accept: "text/html" } }).catch(() => null);
@@ -79,6 +84,16 @@ async function keepAll(paths: readonly string[], anew: boolean): Promise<void> {
     if (isOwnPage(response)) await keepPage(cache, path, response, Date.now()).catch(() => undefined);
   }
   await prunePages(cache);
+}
+
+/** A photo never changes: what is there is there. */
+async function keepPhoto(path: string): Promise<void> {
+  const cache = await caches.open(PHOTOS.cacheName);
+  if (await cache.match(path)) return;
+  const response = await fetch(path).catch(() => null);
+  if (response && isKind(response, PICTURE)) await cache.put(path, response).catch(() => undefined);
+  const kept = await cache.keys();
+  for (const old of kept.slice(0, Math.max(0, kept.length - PHOTOS.most))) await cache.delete(old);
 }
 
 /** Pages need the files of their build: after a new one they are fetched anew, and shown as they were where that fails. */

@@ -5,6 +5,7 @@ import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { caseRecords } from "@/core/changes/caseRecords";
 import { type Change, type ChangeOf, type FindingFields, factsRecordId, reportRecordId, workRecordId } from "@/core/changes/change";
+import { NO_MARKS } from "@/core/changes/photoMarks";
 import { exampleSite } from "@/core/simulator/exampleSite";
 import { AsBuiltRecord, ChangeRecord, FindingRecord, VisitRecord } from "@/db/models/records";
 import { type Actor, BUILT_IN_ACTOR as ME } from "../actor";
@@ -173,7 +174,7 @@ describe("a photo", () => {
     const full = await sharp((await photoFile(ME, id, false)) as Buffer).metadata();
     expect([full.width, full.height, full.exif]).toEqual([600, 2400, undefined]);
     expect((await sharp((await photoFile(ME, id, true)) as Buffer).metadata()).height).toBe(360);
-    expect((await standing())[0].photos).toEqual([{ id, widthPx: 600, heightPx: 2400 }]);
+    expect((await standing())[0].photos).toEqual([{ id, widthPx: 600, heightPx: 2400, marks: NO_MARKS }]);
     // Another picture under the id of one that is kept changes nothing; a lost file is mended by sending it again.
     const kept = await photoFile(ME, id, false);
     await keepPhoto(ME, change, sent(await solid(50, 50).jpeg().toBuffer()));
@@ -195,7 +196,7 @@ describe("a photo", () => {
     await keepChange(ME, finding(findingId, T0, { gradeId: "fix" }));
     expect((await standing())[0].photos).toEqual([]);
     await keepChange(ME, { ...photo(id, findingId, T0 + 9, true), fields: { removed: false } });
-    expect((await standing())[0].photos).toEqual([{ id, widthPx: 60, heightPx: 40 }]);
+    expect((await standing())[0].photos).toEqual([{ id, widthPx: 60, heightPx: 40, marks: NO_MARKS }]);
   });
 
   it("is refused where it is no whole picture, too large, or of nothing that is known, and leaves nothing behind", async () => {
@@ -245,6 +246,22 @@ describe("what a report says", () => {
     ] as const)
       await expect(keepChange(ME, about(change) as Change)).rejects.toThrow(field);
     expect(await lastChange(ME, caseId)).toBe(0);
+  });
+});
+
+describe("marks on a photo", () => {
+  const ring = '{"crop":null,"marks":[{"kind":"ring","at":[0.5,0.5],"half":[0.1,0.1]}]}';
+
+  it("stand with the finding whichever of two comes last, and what isn't marks is refused", async () => {
+    await newCase();
+    const [id, findingId] = [crypto.randomUUID(), crypto.randomUUID()];
+    await keepChange(ME, finding(findingId, T0, { gradeId: "fix" }));
+    const marked = (madeMs: number, marks: string) => ({ ...photo(id, findingId, madeMs), id: crypto.randomUUID(), fields: { marks } });
+    await keepChange(ME, marked(T0 + 5, ring));
+    await keepChange(ME, marked(T0 + 2, ""));
+    const records = async () => caseRecords((await openCase(ME, caseId)).field.changes).findings[0].photos[0];
+    expect((await records()).marks.marks).toEqual([{ kind: "ring", at: [0.5, 0.5], half: [0.1, 0.1] }]);
+    await expect(keepChange(ME, marked(T0 + 9, '{"marks":7}'))).rejects.toThrow("marks on the photo");
   });
 });
 

@@ -11,6 +11,7 @@ import {
   reportRecordId,
   workRecordId,
 } from "@/core/changes/change";
+import { canReadMarks } from "@/core/changes/photoMarks";
 import { byStamp } from "@/core/changes/stamp";
 import { withChanges } from "@/core/changes/standing";
 import { ConflictError, NotFoundError, RefusedError } from "@/core/errors/errors";
@@ -100,6 +101,8 @@ export function checkChange(change: Change): void {
     return;
   }
   if (!findPoint(change.pointId)) throw new RefusedError(`there is no point ${change.pointId} in the walk`, "pointId");
+  if (change.kind === "photo" && change.fields.marks && !canReadMarks(change.fields.marks))
+    throw new RefusedError("expected marks on the photo by their schema", "marks");
   if (change.kind !== "finding" || !change.fields.gradeId) return;
   if (!isAnswer(change.fields.gradeId) && !findGrade(change.pointId, change.fields.gradeId))
     throw new RefusedError(`${change.pointId} has no grade ${change.fields.gradeId}`, "gradeId");

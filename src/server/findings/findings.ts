@@ -1,4 +1,5 @@
-import type { StandingFinding } from "@/core/changes/caseRecords";
+import type { Picture, StandingFinding } from "@/core/changes/caseRecords";
+import type { PhotoMarks } from "@/core/changes/photoMarks";
 import { type AnswerId, isAnswer } from "@/core/inspection/answers";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
 import type { Severity } from "@/core/inspection/severity";
@@ -19,7 +20,7 @@ export interface FindingView {
   /** Who saw it, and when. */
   author: string;
   recordedAt: string;
-  photos: { id: string; widthPx: number; heightPx: number }[];
+  photos: (Picture & { marks: PhotoMarks })[];
 }
 
 /** What was said of a point besides a grade. */
@@ -47,7 +48,7 @@ export function standingFindings(findings: readonly StandingFinding[], terms: Te
       {
         ...{ id, pointId, pointTitle: point.title, gradeId: grade.id, gradeText: grade.text, severity: grade.severity },
         ...{ note: fields.note, place: fields.place, value: fields.value, author, recordedAt: new Date(recordedMs).toISOString() },
-        photos: photos.flatMap(({ removed, picture }) => (removed || !picture ? [] : [picture])),
+        photos: photos.flatMap(({ removed, picture, marks }) => (removed || !picture ? [] : [{ ...picture, marks }])),
       },
     ];
   });

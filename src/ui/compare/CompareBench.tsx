@@ -112,7 +112,7 @@ function spansOf({ ledger, site }: CaseView): CauseSpan[] {
 /** The case's photos by the day on which they were taken. */
 function photosOf({ findings, site }: CaseView): DayPhoto[] {
   return findings.flatMap(({ photos, pointTitle, recordedAt }) =>
-    photos.map(({ id }) => ({ id, day: stretchDays(recordedAt, null, site.location.timeZone).from, words: pointTitle })),
+    photos.map((photo) => ({ ...photo, day: stretchDays(recordedAt, null, site.location.timeZone).from, words: pointTitle })),
   );
 }
 

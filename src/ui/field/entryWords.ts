@@ -60,7 +60,10 @@ export function changeWords(change: Change): string {
     return `${title} at ${change.scope}: ${says}${reason ? `, “${reason}”` : ""}`;
   }
   const title = findPoint(change.pointId)?.title ?? change.pointId;
-  if (change.kind === "photo") return `${change.fields.removed ? "Photo removed" : "Photo"}, ${title}`;
+  if (change.kind === "photo") {
+    const { removed, marks } = change.fields;
+    return `${removed ? "Photo removed" : marks === undefined ? "Photo" : "Marks on a photo"}, ${title}`;
+  }
   return `${title}: ${findingWords(change)}`;
 }
 

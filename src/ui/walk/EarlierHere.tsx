@@ -4,18 +4,22 @@ import type { SiteFile } from "@/core/site/siteSchema";
 import type { EarlierFinding } from "@/server/findings/earlier";
 import { SeverityMark } from "../marks/SeverityMark";
 import { instantDay } from "../marks/words";
+import { MarkedPicture } from "../photos/MarkedPicture";
+import { PhotoAsBefore } from "../photos/PhotoAsBefore";
 
 interface EarlierHereProps {
   earlier: readonly EarlierFinding[];
   /** The gravest that stands here now; null before anything does. */
   now: Severity | null;
   site: SiteFile;
+  /** Takes a photo that shows the same. */
+  onPhoto: (files: File[]) => Promise<string[]>;
 }
 
 const isWrong = (severity: Severity) => severity === "fix" || severity === "stop";
 
 /** How a point was on earlier visits, with its photos; that it comes back is said. */
-export function EarlierHere({ earlier, now, site }: EarlierHereProps) {
+export function EarlierHere({ earlier, now, site, onPhoto }: EarlierHereProps) {
   if (earlier.length === 0) return null;
   const wrongBefore = earlier.filter(({ severity }) => isWrong(severity)).length;
   return (
@@ -36,15 +40,21 @@ export function EarlierHere({ earlier, now, site }: EarlierHereProps) {
               {note ? <span className="block wrap-anywhere">{note}</span> : null}
             </p>
             {photos.map((photo, k) => (
-              // biome-ignore lint/performance/noImgElement: a small picture of this server's own
-              <img
-                key={photo.id}
-                src={`/api/photos/${photo.id}?small`}
-                width={photo.widthPx}
-                height={photo.heightPx}
-                alt={`As it was on ${instantDay(recordedAt, site.location.timeZone)}, ${k + 1}`}
-                className="h-24 w-auto border border-rule-strong object-contain"
-              />
+              <figure key={photo.id}>
+                <MarkedPicture
+                  url={`/api/photos/${photo.id}?small`}
+                  widthPx={photo.widthPx}
+                  heightPx={photo.heightPx}
+                  marks={photo.marks}
+                  name={`As it was on ${instantDay(recordedAt, site.location.timeZone)}, ${k + 1}`}
+                  className="h-24 w-auto border border-rule-strong"
+                />
+                <PhotoAsBefore
+                  url={`/api/photos/${photo.id}?small`}
+                  name={`As it was on ${instantDay(recordedAt, site.location.timeZone)}: ${gradeText}`}
+                  onPhoto={onPhoto}
+                />
+              </figure>
             ))}
           </li>
         ))}

@@ -62,6 +62,7 @@ function Photos({ point, finding, entries, actions }: Pick<FindingBlockProps, "p
       photo={photo}
       entry={entries.get(photo.id)}
       name={`${point.title}, view ${k + 1}`}
+      onMarks={(marks) => void actions.markPhoto(finding, photo, marks)}
       onRemove={() => void actions.removePhoto(finding, photo, true)}
     />
   );

@@ -1,31 +1,38 @@
 "use client";
 
-import { useEffect, useState } from "react";
 import type { StandingPhoto } from "@/core/changes/caseRecords";
+import type { PhotoMarks } from "@/core/changes/photoMarks";
 import type { Entry } from "@/field/entry";
-import { theField } from "@/field/field";
+import { MarkedPicture } from "../photos/MarkedPicture";
+import { MarkPhoto } from "../photos/MarkPhoto";
+import { useImage } from "../photos/useImage";
+import { useOwnPicture } from "../photos/useOwnPicture";
 
-/** A photo small, with how it fares while it isn't the server's, and the way to remove it. */
-export function PhotoTile({
-  photo,
-  entry,
-  name,
-  onRemove,
-}: {
+interface PhotoTileProps {
   photo: StandingPhoto;
   /** What brings it, where this device does. */
   entry: Entry | undefined;
   name: string;
+  onMarks: (marks: PhotoMarks) => void;
   onRemove: () => void;
-}) {
+}
+
+/** A photo small, with how it fares while it isn't the server's; touched, it is opened to be marked. */
+export function PhotoTile({ photo, entry, name, onMarks, onRemove }: PhotoTileProps) {
   const own = useOwnPicture(photo.picture ? undefined : entry?.id);
   const url = photo.picture ? `/api/photos/${photo.id}?small` : own;
+  // Of a picture that isn't the server's yet nobody has told the size.
+  const image = useImage(photo.picture ? undefined : own);
+  const size = photo.picture ?? (image ? { widthPx: image.naturalWidth, heightPx: image.naturalHeight } : { widthPx: 4, heightPx: 3 });
   const fares = photo.picture || entry?.state === "sent" ? "kept" : entry?.state === "refused" ? `refused: ${entry.why}` : "waiting";
   return (
     <figure className="w-32">
       {url ? (
-        // biome-ignore lint/performance/noImgElement: pictures come from this server or from the device, small already
-        <img src={url} alt={name} className="h-24 w-32 border border-rule-strong object-cover" />
+        <MarkPhoto url={photo.picture ? `/api/photos/${photo.id}` : own} name={name} marks={photo.marks} onKeep={onMarks}>
+          <button type="button" aria-label={`Mark ${name}`} className="block border border-rule-strong">
+            <MarkedPicture url={url} {...size} marks={photo.marks} name={name} className="h-24 w-32" fills />
+          </button>
+        </MarkPhoto>
       ) : (
         <div
           role="img"
@@ -43,26 +50,4 @@ export function PhotoTile({
       </figcaption>
     </figure>
   );
-}
-
-/** The address of a picture that is on this device, for as long as it is shown. */
-function useOwnPicture(id: string | undefined): string | undefined {
-  const [url, setUrl] = useState<string>();
-  useEffect(() => {
-    if (id === undefined) return setUrl(undefined);
-    let made: string | undefined;
-    let gone = false;
-    void theField()
-      .outbox.picture(id)
-      .then((picture) => {
-        if (!picture || gone) return;
-        made = URL.createObjectURL(picture);
-        setUrl(made);
-      });
-    return () => {
-      gone = true;
-      if (made) URL.revokeObjectURL(made);
-    };
-  }, [id]);
-  return url;
 }

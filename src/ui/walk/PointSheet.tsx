@@ -79,7 +79,7 @@ export function PointSheet(props: PointSheetProps) {
   const [coming, setComing] = useState(newUuid);
   const recordId = adding ? coming : open.id;
   // What stands is read and mended at any time; only grading anew is held.
-  const held = adding ? props.held : null;
+  const held = adding || open.fields.gradeId === "" ? props.held : null;
 
   const say = (gradeId: string) => {
     if (adding) setChosen(actions.add(point.id, { gradeId }, coming));
@@ -140,7 +140,12 @@ export function PointSheet(props: PointSheetProps) {
         </div>
       ) : null}
       {point.rule ? <p className="caption mt-2">By {point.rule}</p> : null}
-      <EarlierHere earlier={earlier} now={gravestOf(graded)} site={site} />
+      <EarlierHere
+        earlier={earlier}
+        now={gravestOf(graded)}
+        site={site}
+        onPhoto={(files) => actions.addPhotos({ id: recordId, pointId: point.id }, files)}
+      />
       {graded.length > 1 || (adding && graded.length > 0) ? (
         <ul className="mt-3 border-t border-rule" aria-label={`Found at ${point.title}`}>
           {graded.map((finding) => (

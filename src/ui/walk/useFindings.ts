@@ -2,6 +2,7 @@
 
 import type { StandingFinding, StandingPhoto } from "@/core/changes/caseRecords";
 import type { FindingFields } from "@/core/changes/change";
+import { type PhotoMarks, writeMarks } from "@/core/changes/photoMarks";
 import { PHOTO } from "@/core/changes/pictureLimits";
 import { latestMs } from "@/core/changes/standing";
 import { theField } from "@/field/field";
@@ -43,6 +44,10 @@ export function useFindings(caseId: string) {
         }
       }
       return faults;
+    },
+    async markPhoto(finding: StandingFinding, { id, lastMs }: StandingPhoto, marks: PhotoMarks): Promise<void> {
+      const photo = { caseId, kind: "photo" as const, recordId: id, findingId: finding.id, pointId: finding.pointId };
+      await outbox.record({ ...photo, fields: { marks: writeMarks(marks) } }, lastMs);
     },
     async removePhoto(finding: StandingFinding, { id, lastMs }: StandingPhoto, removed: boolean): Promise<void> {
       const photo = { caseId, kind: "photo" as const, recordId: id, findingId: finding.id, pointId: finding.pointId };

@@ -57,7 +57,12 @@ export default async function CaseLayout({ children, params }: { children: React
           </div>
           <StopBanner {...stops} timeZone={view.site.location.timeZone} />
         </header>
-        <KeepCase caseId={view.id} siteId={view.site.id} last={view.field.last} />
+        <KeepCase
+          caseId={view.id}
+          siteId={view.site.id}
+          last={view.field.last}
+          photoIds={[...view.findings, ...view.foundBefore].flatMap(({ photos }) => photos.map(({ id }) => id))}
+        />
         <FollowCase caseId={view.id} last={view.field.last} />
         <AnalysisAge siteId={view.site.id} age={view.state} timeZone={view.site.location.timeZone} />
         {children}

@@ -1,9 +1,11 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import type { PhotoMarks } from "@/core/changes/photoMarks";
 import type { Plane, SiteFile } from "@/core/site/siteSchema";
 import type { DayOfParts } from "@/server/series/dayOfParts";
 import { clockText, dayText } from "@/ui/marks/words";
+import { MarkedPicture } from "../../photos/MarkedPicture";
 import { litSlots, sharesAt } from "./dayShares";
 import { EnergyPlan } from "./EnergyPlan";
 
@@ -13,6 +15,9 @@ const FRAME_MS = 160;
 /** A photo taken on the day that is played. */
 export interface DayPhoto {
   id: string;
+  widthPx: number;
+  heightPx: number;
+  marks: PhotoMarks;
   day: string;
   words: string;
 }
@@ -90,10 +95,9 @@ export function DayPlay({
             <EnergyPlan site={site} plane={plane} shares={shares} picked={picked} onPick={onPick} />
           </div>
         ))}
-        {photos.map(({ id, words }) => (
+        {photos.map(({ id, words, day: _day, ...picture }) => (
           <figure key={id} className="w-48">
-            {/* biome-ignore lint/performance/noImgElement: photos come from the case's own store, already small */}
-            <img src={`/api/photos/${id}?small`} alt={words} className="w-full border border-rule-strong" />
+            <MarkedPicture url={`/api/photos/${id}?small`} {...picture} name={words} className="h-auto w-full border border-rule-strong" />
             <figcaption className="caption">{words}</figcaption>
           </figure>
         ))}

@@ -2,6 +2,7 @@ import { SEVERITIES, SEVERITY_WORDS } from "@/core/inspection/severity";
 import { notLookedAt } from "@/core/report/workToDo";
 import { SeverityMark } from "../../marks/SeverityMark";
 import { instantText } from "../../marks/words";
+import { MarkedPicture } from "../../photos/MarkedPicture";
 import { atWords } from "../reportData";
 import type { ReportView } from "../reportView";
 import { Part } from "./Part";
@@ -85,14 +86,14 @@ function SeenThing({ finding, site }: { finding: Finding; site: ReportView["site
       {photos.length > 0 ? (
         <div className={photos.length > 1 ? "flex flex-wrap gap-3 sm:col-span-2" : ""}>
           {photos.map((photo, k) => (
-            // biome-ignore lint/performance/noImgElement: photos come from this server and are printed at full size
-            <img
+            <MarkedPicture
               key={photo.id}
-              src={`/api/photos/${photo.id}`}
-              width={photo.widthPx}
-              height={photo.heightPx}
-              alt={`${pointTitle}, view ${k + 1}`}
-              className="h-44 w-auto border border-rule-strong object-contain"
+              url={`/api/photos/${photo.id}`}
+              widthPx={photo.widthPx}
+              heightPx={photo.heightPx}
+              marks={photo.marks}
+              name={`${pointTitle}, view ${k + 1}`}
+              className="h-44 w-auto border border-rule-strong"
             />
           ))}
         </div>
