@@ -18,7 +18,7 @@ const CORE_ORDER = [
   ["fit"],
   ["signatures"],
   ["causes-told"],
-  ["inspection", "readings"],
+  ["inspection", "readings", "register"],
   ["evidence"],
   ["dayBook"],
   ["diagnosis"],

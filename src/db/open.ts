@@ -19,6 +19,7 @@ import { moduleTypes } from "./migrations/0009-module-types";
 import { daySums } from "./migrations/0010-day-sums";
 import { validFrom } from "./migrations/0011-valid-from";
 import { registers } from "./migrations/0012-registers";
+import { registerSince } from "./migrations/0013-register-since";
 import { initIntakes } from "./models/intakes";
 import { initModuleTypes } from "./models/moduleTypes";
 import { initRecords } from "./models/records";
@@ -123,6 +124,7 @@ export async function migrate(sequelize: Sequelize): Promise<void> {
       daySums,
       validFrom,
       registers,
+      registerSince,
     ],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { partFields } from "./partFields";
 
 /** Longest texts of a record, characters: some pages of a note, a long name. */
 export const MOST_TEXT = 4000;
@@ -103,6 +104,8 @@ export const changeSchema = z.discriminatedUnion("kind", [
   z.object({ ...common, kind: z.literal("report"), recordId: text(120), fields: reportFields.partial() }),
   /** One a piece of work and place in a case: `workRecordId`. */
   z.object({ ...common, kind: z.literal("work"), recordId: text(500), work: text(100), scope: text(200), fields: workFields.partial() }),
+  /** One a part and case: `partRecordId`. The part itself belongs to the site. */
+  z.object({ ...common, kind: z.literal("part"), recordId: text(320), partId: text(200), fields: partFields.partial() }),
   /** One a case: `factsRecordId`. */
   z.object({ ...common, kind: z.literal("facts"), recordId: text(120), fields: factsFields }),
 ]);
@@ -130,6 +133,11 @@ export const NEW_BRIEF: BriefFields = { complaint: "", since: "", history: "", h
 /** The record of what a case's report says; the same on every device, so that two who fill it in write one. */
 export function reportRecordId(caseId: string): string {
   return `${caseId}/report`;
+}
+
+/** The record of what was said in a case of a part of the plant. */
+export function partRecordId(caseId: string, partId: string): string {
+  return `${caseId}/part/${partId}`;
 }
 
 /** The record of what was said of a site's plant in a case. */

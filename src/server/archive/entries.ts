@@ -3,15 +3,14 @@ import { join } from "node:path";
 import { Readable } from "node:stream";
 import type { Transaction } from "sequelize";
 import type { CaseFile } from "@/core/formats/archive/caseFile";
-import { EMPTY_REGISTER } from "@/core/formats/archive/registerFile";
 import { SourceMappingRecord } from "@/db/models/intakes";
 import { AsBuiltRecord, CalibrationRecord, CaseRecord, ChangeRecord, FindingRecord, PhotoRecord, VisitRecord } from "@/db/models/records";
-import { RegisterRecord } from "@/db/models/registers";
 import { ChannelRecord, ImportRecord } from "@/db/models/series";
 import { seriesLines } from "@/db/seriesLines";
 import { dataFolder } from "../database";
 import { readReading } from "../imports/reading";
 import { originalName, originalPath } from "../intake/intakeFiles";
+import { registerFile } from "../register/register";
 import type { ArchiveEntry } from "./archiveEntry";
 import { packedChannel } from "./packedChannel";
 
@@ -41,7 +40,7 @@ export async function siteEntries(siteId: string, transaction: Transaction): Pro
       ["id", "ASC"],
     ],
   });
-  const register = await RegisterRecord.findByPk(siteId, { transaction, raw: true });
+  const register = await registerFile(siteId, transaction);
   const photos = await PhotoRecord.findAll({
     include: [{ model: FindingRecord, as: "finding", attributes: [], where: { caseId: cases.map(({ id }) => id) } }],
     order: [["id", "ASC"]],
@@ -73,7 +72,7 @@ export async function siteEntries(siteId: string, transaction: Transaction): Pro
     ...photos.flatMap(({ file, thumbnail }) =>
       [file, thumbnail].flatMap((name) => fileEntry(`photos/${name}`, join(dataFolder(), "photos", name))),
     ),
-    text("register.csv", register?.csv ?? EMPTY_REGISTER),
+    text("register.csv", register),
     json(
       "calibrations.json",
       calibrations.map(({ siteId: _, keptAt, withdrawnAt, ...kept }) => ({

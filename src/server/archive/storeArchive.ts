@@ -172,7 +172,9 @@ async function storeRecords(contents: ArchiveContents, actorId: string, transact
       { transaction },
     ),
   );
-  if (register !== null) await RegisterRecord.create({ siteId, csv: register }, { transaction });
+  // What the cases say of parts is in the register that comes with them.
+  const said = cases.flatMap(({ changes }) => changes.filter(({ kind }) => kind === "part").map(({ madeMs }) => madeMs));
+  if (register !== null) await RegisterRecord.create({ siteId, csv: register, asOfMs: Math.max(0, ...said) }, { transaction });
 }
 
 const maybeDate = (instant: string | null): Date | null => (instant === null ? null : new Date(instant));

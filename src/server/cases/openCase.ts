@@ -5,6 +5,7 @@ import { buildLedger, type Ledger, type LedgerEntry } from "@/core/diagnosis/led
 import { NotFoundError } from "@/core/errors/errors";
 import type { Stop } from "@/core/inspection/point";
 import { walkFor } from "@/core/inspection/walk";
+import type { Part } from "@/core/register/parts";
 import type { Firm } from "@/core/report/firm";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { termsOf } from "@/core/site/terms";
@@ -18,6 +19,7 @@ import { type EarlierFinding, earlierFindings } from "../findings/earlier";
 import { type AnswerView, type FindingView, standingAnswers, standingFindings } from "../findings/findings";
 import { firmOf } from "../firm/firm";
 import { readOnce } from "../readCache";
+import { registerOf } from "../register/register";
 import { earlierSites, presentSite } from "../sites/asBuilt";
 import { readBrief } from "./brief";
 
@@ -46,6 +48,8 @@ export interface CaseView {
   answers: AnswerView[];
   /** What was found in earlier cases of the site. */
   foundBefore: EarlierFinding[];
+  /** Parts of the plant, those that were taken back or replaced too. */
+  register: Part[];
   /** As-builts that held before, in time's order, each with its last day. */
   earlier: EarlierSite[];
   /** Everything that the records of the case are made of: a device lays what waits on it over these. */
@@ -81,12 +85,13 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
   if (!record) throw new NotFoundError("case", caseId);
   const { site, version } = await presentSite(record.siteId);
   const earlier = await earlierSites(record.siteId);
-  const [{ changes, pictures, last, records }, foundBefore, state, calibrations, { firm }] = await Promise.all([
+  const [{ changes, pictures, last, records }, foundBefore, state, calibrations, { firm }, register] = await Promise.all([
     storedRecords(caseId, readBrief(record)),
     earlierFindings(record, termsOf(site)),
     analysisOf(actor, record.siteId),
     calibrationsOf(actor, record.siteId),
     firmOf(actor),
+    registerOf(record.siteId),
   ]);
   const findings = standingFindings(records.findings, termsOf(site));
   const { entries, ...beside } = buildLedger(site, state.analysis?.diagnosis ?? null, findings, records.overrulings);
@@ -103,6 +108,7 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
     walk: walkFor(site, { nowMs: Date.now() }),
     findings,
     foundBefore,
+    register,
     answers: standingAnswers(records.findings),
     field: { changes, pictures, last },
     state,

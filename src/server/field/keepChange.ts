@@ -8,6 +8,7 @@ import {
   type FactsFields,
   factsRecordId,
   NEW_FINDING,
+  partRecordId,
   reportRecordId,
   workRecordId,
 } from "@/core/changes/change";
@@ -49,6 +50,8 @@ const SETTLE: { [Kind in ChangeKind]: Settle<Kind> } = {
   report: async () => {},
   work: async () => {},
   facts: settleFacts,
+  // A site's register is read from its file and the changes of all its cases.
+  part: async () => {},
 };
 
 /**
@@ -84,6 +87,11 @@ export function checkChange(change: Change): void {
   }
   if (change.kind === "report") {
     if (change.recordId !== reportRecordId(change.caseId)) throw new RefusedError("expected the report of this case", "recordId");
+    return;
+  }
+  if (change.kind === "part") {
+    if (change.recordId !== partRecordId(change.caseId, change.partId))
+      throw new RefusedError("expected the record of this part", "recordId");
     return;
   }
   if (change.kind === "facts") {

@@ -26,6 +26,8 @@ function aboutOf(change: Change): object {
       return { cause: change.cause, scope: change.scope };
     case "work":
       return { work: change.work, scope: change.scope };
+    case "part":
+      return { partId: change.partId };
     case "brief":
     case "report":
     case "facts":

@@ -1,5 +1,6 @@
 import { LRUCache } from "lru-cache";
 import type { ModuleShade } from "@/core/expected/moduleShade";
+import type { Part } from "@/core/register/parts";
 import { dayName, localDay } from "@/core/series/localDay";
 import { heldVersions } from "@/core/site/asBuilts";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -10,6 +11,7 @@ import { type AnalysisState, analysisOf, beginAnalysis, failureOf, isStopped } f
 import { type ImportView, listImports } from "../imports/importSeries";
 import { processWide } from "../processWide";
 import { readOnce } from "../readCache";
+import { registerOf } from "../register/register";
 import { runTask } from "../work/pool";
 import { shareRun } from "../work/sharedRuns";
 import { type PresentSite, presentSite } from "./asBuilt";
@@ -28,6 +30,8 @@ export interface SiteView {
   }[];
   cases: { id: string; title: string; kind: string; openedAt: string; closedAt: string | null }[];
   imports: ImportView[];
+  /** Parts of the plant as they stand. */
+  register: Part[];
   /** The last analysis, and how it stands to the present data. */
   state: AnalysisState;
   sunPaths: SunPath[];
@@ -50,12 +54,13 @@ export async function openSite(actor: Actor, siteId: string): Promise<SiteView> 
 async function readSite(actor: Actor, siteId: string): Promise<SiteView> {
   const present = await presentSite(siteId);
   const year = new Date().getUTCFullYear();
-  const [versions, cases, imports, state, shade] = await Promise.all([
+  const [versions, cases, imports, state, shade, register] = await Promise.all([
     AsBuiltRecord.findAll({ where: { siteId }, order: [["version", "DESC"]], attributes: ["version", "recordedAt", "note", "validFrom"] }),
     CaseRecord.findAll({ where: { siteId }, order: [["openedAt", "DESC"]] }),
     listImports(actor, siteId),
     analysisOf(actor, siteId),
     shadeOf(present, year),
+    registerOf(siteId),
   ]);
   return {
     site: present.site,
@@ -69,6 +74,7 @@ async function readSite(actor: Actor, siteId: string): Promise<SiteView> {
       closedAt: closedAt?.toISOString() ?? null,
     })),
     imports,
+    register,
     state,
     sunPaths: sunPaths(present.site.location, year),
     shade,

@@ -42,6 +42,12 @@ export function changeWords(change: Change): string {
     const [name, text] = Object.entries(change.fields)[0] ?? ["", ""];
     return `Report, ${REPORT_WORDS[name as keyof ReportFields] ?? "part"}: ${text}`;
   }
+  if (change.kind === "part") {
+    const { takenBack, ...said } = change.fields;
+    const words = Object.entries(said).map(([name, value]) => `${name} ${value || "emptied"}`);
+    if (takenBack !== undefined) words.push(takenBack ? "taken back" : "stands again");
+    return `Part: ${words.join(", ")}`;
+  }
   if (change.kind === "facts") {
     return `Of the plant: ${Object.entries(change.fields)
       .map(([key, value]) => `${key} ${value}`)

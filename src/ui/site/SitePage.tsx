@@ -5,6 +5,7 @@ import type { SiteView } from "@/server/sites/openSite";
 import { MakeArchive } from "../archive/MakeArchive";
 import { ImportList } from "../import/ImportList";
 import { amount, instantDay } from "../marks/words";
+import { RegisterSection } from "../register/RegisterSection";
 import { AnalysisAge } from "../status/AnalysisAge";
 import { NewCase } from "../triage/NewCase";
 import { ArrayPlan } from "./ArrayPlan";
@@ -61,6 +62,12 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
               Design limits
             </h2>
             <DesignLimits site={site} />
+          </section>
+          <section aria-labelledby="parts-title">
+            <h2 id="parts-title" className="mb-2 text-lg">
+              Parts
+            </h2>
+            <RegisterSection site={site} parts={view.register} caseId={view.cases[0]?.id ?? null} nowMs={nowMs} />
           </section>
           <div className="grid gap-3 *:min-w-0">
             <p>

@@ -8,10 +8,13 @@ import { heldBy } from "@/core/inspection/holding";
 import type { Stop } from "@/core/inspection/point";
 import { questionsOf } from "@/core/inspection/questions";
 import { type CaseMatter, quickRound } from "@/core/inspection/quickRound";
+import { type Part, presentParts } from "@/core/register/parts";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { FieldRecords } from "@/server/cases/openCase";
 import type { EarlierFinding } from "@/server/findings/earlier";
 import { useCaseRecords } from "../field/useCaseRecords";
+import { PartsLeaf } from "../register/PartsLeaf";
+import { useParts } from "../register/useParts";
 import { Asked } from "./Asked";
 import { AsTold } from "./AsTold";
 import { Before } from "./Before";
@@ -39,18 +42,24 @@ interface WalkBenchProps {
   causes: CaseMatter["causes"];
   /** What was found in other cases of the site. */
   foundBefore: readonly EarlierFinding[];
+  /** Parts of the plant. */
+  register: readonly Part[];
 }
+
+/** The address of the parts, after its #. */
+const PARTS = "parts";
 
 /** From this width on the list stands beside the point (`--breakpoint-desk`). */
 const DESK_PX = 1120;
 
 /** The walk in the order of the body's way: one point at a time, beside the list of all where there is room for it. */
-export function WalkBench({ caseId, site: described, madeMs, known, brief, causes, foundBefore }: WalkBenchProps) {
+export function WalkBench({ caseId, site: described, madeMs, known, brief, causes, foundBefore, register }: WalkBenchProps) {
   const records = useCaseRecords(caseId, known, brief);
   const { findings, entries, brief: standingBrief } = records;
   const { site, stops, questions } = useWalk(described, known, records, madeMs);
   const tell = useFacts(caseId, records.facts);
   const nowMs = useNow(madeMs);
+  const ownParts = useParts(caseId, known, register, entries);
   const actions = useFindings(caseId);
   const graded = useMemo(() => findings.filter(({ fields }) => fields.gradeId !== ""), [findings]);
   const standing = useMemo(() => graded.filter(({ fields }) => !fields.takenBack), [graded]);
@@ -65,6 +74,7 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
   useEffect(() => {
     const arrive = () => {
       if (window.location.hash === "") return;
+      if (window.location.hash === `#${PARTS}`) return setLeaf("parts");
       setLeaf("point");
       setArrived((times) => times + 1);
     };
@@ -137,6 +147,7 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
         leaf={shown}
         counts={{ quick: rounds.quick.length, whole: rounds.whole.length }}
         recorded={standing.length}
+        parts={presentParts(ownParts.parts).length}
         brief={standingBrief.fields}
         onLeaf={setLeaf}
         onRound={(to) => {
@@ -148,6 +159,8 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
       />
       {shown === "recorded" ? (
         <RecordedList findings={standing} site={site} onOpen={(pointId) => open(pointId)} />
+      ) : shown === "parts" ? (
+        <PartsLeaf own={ownParts} site={site} nowMs={nowMs} />
       ) : (
         <div className="desk:grid desk:grid-cols-[19rem_minmax(0,1fr)] desk:gap-6">
           <StopList

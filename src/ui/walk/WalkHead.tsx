@@ -9,7 +9,7 @@ import { useOutbox } from "../field/useOutbox";
 import { CautionLine } from "../marks/CautionLine";
 import type { Item, RoundId } from "./rounds";
 
-export type WalkLeaf = "point" | "list" | "recorded";
+export type WalkLeaf = "point" | "list" | "recorded" | "parts";
 
 interface WalkHeadProps {
   caseId: string;
@@ -19,13 +19,15 @@ interface WalkHeadProps {
   seen: ReadonlySet<string>;
   counts: Record<RoundId, number>;
   recorded: number;
+  /** How many parts the register holds. */
+  parts: number;
   brief: BriefFields;
   onLeaf: (leaf: WalkLeaf) => void;
   onRound: (round: RoundId) => void;
 }
 
 /** How far the walk is, which round it is, the hazards, and who records. */
-export function WalkHead({ caseId, leaf, round, items, seen, counts, recorded, brief, onLeaf, onRound }: WalkHeadProps) {
+export function WalkHead({ caseId, leaf, round, items, seen, counts, recorded, parts, brief, onLeaf, onRound }: WalkHeadProps) {
   const done = items.filter(({ point }) => seen.has(point.id)).length;
   const choice = (id: RoundId, words: string) => (
     <button
@@ -63,6 +65,14 @@ export function WalkHead({ caseId, leaf, round, items, seen, counts, recorded, b
             onClick={() => onLeaf(leaf === "recorded" ? "point" : "recorded")}
           >
             {leaf === "recorded" ? "Back to the points" : `Recorded (${recorded})`}
+          </button>
+          <button
+            type="button"
+            className="button min-h-11 px-3"
+            aria-pressed={leaf === "parts"}
+            onClick={() => onLeaf(leaf === "parts" ? "point" : "parts")}
+          >
+            {leaf === "parts" ? "Back to the points" : `Parts (${parts})`}
           </button>
         </div>
       </div>

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { briefFields, factsFields, findingFields, overrulingFields, photoFields, reportFields, workFields } from "../../changes/change";
+import { partFields } from "../../changes/partFields";
 import { instantSchema } from "../instant";
 
 const id = z.string().min(1).max(300);
@@ -62,6 +63,7 @@ export const caseFileSchema = z.object({
       change("report", reportFields.partial()),
       change("work", workFields.partial()),
       change("facts", factsFields),
+      change("part", partFields.partial()),
     ]),
   ),
 });

@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import { z } from "zod";
+import { MAKER_STATES, PART_CONDITIONS, PART_KINDS } from "../../changes/partFields";
 import { FormatError } from "../../errors/formatError";
 
 /** Columns of a site's register, in their order. */
@@ -21,22 +22,25 @@ const day = z.union([z.literal(""), z.iso.date()]);
 
 const rowSchema = z.object({
   id: z.string().min(1).max(200),
-  kind: z.enum(["module", "inverter", "converter", "isolator", "protector", "mount", "rail", "cable", "meter", "battery", "gateway"]),
+  kind: z.enum(PART_KINDS),
   place: z.string().max(500),
   maker: z.string().max(500),
   model: z.string().max(500),
   serial: z.string().max(500),
   installed: day,
   warranty_until: day,
-  maker_state: z.union([z.literal(""), z.enum(["trading", "gone", "unknown"])]),
-  condition: z.union([z.literal(""), z.enum(["stop", "fix", "watch", "sound"])]),
+  maker_state: z.union([z.literal(""), z.enum(MAKER_STATES)]),
+  condition: z.union([z.literal(""), z.enum(PART_CONDITIONS)]),
   note: z.string().max(5000),
 });
 
 export type RegisterRow = z.infer<typeof rowSchema>;
 
-/** A register without a row. */
-export const EMPTY_REGISTER = `${REGISTER_COLUMNS.join(",")}\n`;
+/** A register as a file; without rows its heading alone. */
+export function writeRegister(rows: readonly RegisterRow[]): string {
+  const lines = rows.map((row) => REGISTER_COLUMNS.map((name) => row[name]));
+  return `${Papa.unparse([[...REGISTER_COLUMNS], ...lines], { newline: "\n" })}\n`;
+}
 
 /**
  * Reads a register of parts. @param file its name, for errors

@@ -31,6 +31,7 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
           brief={view.brief}
           causes={dataCauses(view)}
           foundBefore={view.foundBefore}
+          register={view.register}
         />
       );
     case "compare":
