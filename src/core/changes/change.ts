@@ -34,6 +34,8 @@ export const findingFields = z.strictObject({
   /** A scope of the site: `site`, a plane, an inverter, a string, a module like `s2.07`; empty where none was given. */
   place: text(200),
   takenBack: z.boolean(),
+  /** Where on a plane it is, to a hand's breadth (`src/core/site/spot.ts`); empty where nobody pinned it. */
+  spot: text(120),
   /** What was read there, with its unit: "410 mm". */
   value: text(60),
   /** What the sum of its point was worked out from: JSON of inputs by their keys, as they were typed. */
@@ -123,7 +125,7 @@ export type BriefFields = z.infer<typeof briefFields>;
 export type FactsFields = z.infer<typeof factsFields>;
 
 /** Records before anything was said of them. */
-export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false, value: "", sum: "" };
+export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false, spot: "", value: "", sum: "" };
 export const NEW_PHOTO: PhotoFields = { removed: false, marks: "" };
 export const NEW_OVERRULING: OverrulingFields = { holds: "", reason: "", takenBack: false };
 export const NEW_REPORT: ReportFields = { recipient: "", address: "", visited: "", technician: "", remarks: "", nextVisit: "" };

@@ -15,6 +15,8 @@ export interface FindingView {
   severity: Severity;
   note: string;
   place: string;
+  /** Where on a plane it is pinned; empty where nobody did. */
+  spot: string;
   /** What was read there, with its unit; empty where nothing was. */
   value: string;
   /** Who saw it, and when. */
@@ -47,7 +49,14 @@ export function standingFindings(findings: readonly StandingFinding[], terms: Te
     return [
       {
         ...{ id, pointId, pointTitle: point.title, gradeId: grade.id, gradeText: grade.text, severity: grade.severity },
-        ...{ note: fields.note, place: fields.place, value: fields.value, author, recordedAt: new Date(recordedMs).toISOString() },
+        ...{
+          note: fields.note,
+          place: fields.place,
+          spot: fields.spot,
+          value: fields.value,
+          author,
+          recordedAt: new Date(recordedMs).toISOString(),
+        },
         photos: photos.flatMap(({ removed, picture, marks }) => (removed || !picture ? [] : [{ ...picture, marks }])),
       },
     ];

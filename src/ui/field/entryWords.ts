@@ -79,6 +79,7 @@ export function findingWords({ pointId, fields }: Pick<Extract<Change, { kind: "
     fields.gradeId ? saidOf(pointId, fields.gradeId) : "",
     fields.place === undefined ? "" : fields.place ? `at ${fields.place}` : "no place",
     fields.note === undefined ? "" : fields.note ? `“${fields.note}”` : "note emptied",
+    fields.spot === undefined ? "" : fields.spot ? "pinned on the plan" : "pin taken off",
     fields.value === undefined ? "" : fields.value ? `read ${fields.value}` : "reading emptied",
     fields.sum ? "worked out" : "",
     fields.takenBack === undefined ? "" : fields.takenBack ? "taken back" : "stands again",

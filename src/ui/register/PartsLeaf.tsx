@@ -16,9 +16,17 @@ import { PartForm } from "./PartForm";
 import { ageWords, KIND_WORDS, partTitle, partType, warrantyWords } from "./partWords";
 import type { OwnParts } from "./useParts";
 
+interface PartsLeafProps {
+  own: OwnParts;
+  site: SiteFile;
+  nowMs: number;
+  /** The part that is open at first, or none. */
+  first: string | null;
+}
+
 /** The parts of a plant on site: what is likely next, each part with its serial, and what the as-built tells of that isn't recorded yet. */
-export function PartsLeaf({ own, site, nowMs }: { own: OwnParts; site: SiteFile; nowMs: number }) {
-  const [open, setOpen] = useState<string | null>(null);
+export function PartsLeaf({ own, site, nowMs, first }: PartsLeafProps) {
+  const [open, setOpen] = useState<string | null>(first);
   const [undo, setUndo] = useState<Part | null>(null);
   const today = dayName(localDay(nowMs, site.location.timeZone));
   const standing = own.parts.filter(({ takenBack }) => !takenBack);

@@ -9,6 +9,7 @@ import type { Point } from "@/core/inspection/point";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { Entry } from "@/field/entry";
 import { SavedText } from "../field/SavedText";
+import { PinSheet } from "../plan/PinSheet";
 import { AlsoAt } from "./AlsoAt";
 import { FindingHistory } from "./FindingHistory";
 import { PhotoTile } from "./PhotoTile";
@@ -42,6 +43,13 @@ export function FindingBlock({ point, finding, site, entries, actions, onTakeBac
       <Photos point={point} finding={finding} entries={entries} actions={actions} />
       <div className="flex flex-wrap items-center gap-2">
         <PlacePicker site={site} place={fields.place} of={point.title} onChoose={(place) => void actions.change(finding, { place })} />
+        <PinSheet
+          site={site}
+          spot={fields.spot}
+          of={point.title}
+          onPin={(spot, place) => void actions.change(finding, isOnArray(site, fields.place) ? { spot, place } : { spot })}
+          onUnpin={() => void actions.change(finding, { spot: "" })}
+        />
         <AlsoAt site={site} place={fields.place} of={point.title} onRecord={onAlso} />
         <PhotoButtons point={point} onFiles={(files) => actions.addPhotos(finding, files)} />
         <button type="button" className="button" onClick={onTakeBack}>
@@ -51,6 +59,11 @@ export function FindingBlock({ point, finding, site, entries, actions, onTakeBac
       <FindingHistory finding={finding} timeZone={site.location.timeZone} />
     </div>
   );
+}
+
+/** Whether a place is of the array, so that a pin tells it better: none yet, a plane, a string or a module, but no inverter. */
+function isOnArray(site: SiteFile, place: string): boolean {
+  return place !== "site" && !site.inverters.some(({ id }) => id === place);
 }
 
 function Photos({ point, finding, entries, actions }: Pick<FindingBlockProps, "point" | "finding" | "entries" | "actions">) {

@@ -13,6 +13,8 @@ import type { SiteFile } from "@/core/site/siteSchema";
 import type { FieldRecords } from "@/server/cases/openCase";
 import type { EarlierFinding } from "@/server/findings/earlier";
 import { useCaseRecords } from "../field/useCaseRecords";
+import { PlanLeaf } from "../plan/PlanLeaf";
+import type { EnergySource } from "../plan/useEnergies";
 import { PartsLeaf } from "../register/PartsLeaf";
 import { useParts } from "../register/useParts";
 import { Asked } from "./Asked";
@@ -44,6 +46,8 @@ interface WalkBenchProps {
   foundBefore: readonly EarlierFinding[];
   /** Parts of the plant. */
   register: readonly Part[];
+  /** What the data tell of strings and modules. */
+  energies: EnergySource | null;
 }
 
 /** The address of the parts, after its #. */
@@ -53,7 +57,7 @@ const PARTS = "parts";
 const DESK_PX = 1120;
 
 /** The walk in the order of the body's way: one point at a time, beside the list of all where there is room for it. */
-export function WalkBench({ caseId, site: described, madeMs, known, brief, causes, foundBefore, register }: WalkBenchProps) {
+export function WalkBench({ caseId, site: described, madeMs, known, brief, causes, foundBefore, register, energies }: WalkBenchProps) {
   const records = useCaseRecords(caseId, known, brief);
   const { findings, entries, brief: standingBrief } = records;
   const { site, stops, questions } = useWalk(described, known, records, madeMs);
@@ -64,6 +68,7 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
   const graded = useMemo(() => findings.filter(({ fields }) => fields.gradeId !== ""), [findings]);
   const standing = useMemo(() => graded.filter(({ fields }) => !fields.takenBack), [graded]);
   const [leaf, setLeaf] = useState<WalkLeaf | null>(null);
+  const [newPart, setNewPart] = useState<string | null>(null);
   const [undo, setUndo] = useState<readonly StandingFinding[]>([]);
 
   const heading = useRef<HTMLHeadingElement>(null);
@@ -160,7 +165,19 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
       {shown === "recorded" ? (
         <RecordedList findings={standing} site={site} onOpen={(pointId) => open(pointId)} />
       ) : shown === "parts" ? (
-        <PartsLeaf own={ownParts} site={site} nowMs={nowMs} />
+        <PartsLeaf own={ownParts} site={site} nowMs={nowMs} first={newPart} />
+      ) : shown === "plan" ? (
+        <PlanLeaf
+          {...{ site, stops, energies }}
+          findings={standing}
+          earlier={foundBefore}
+          parts={ownParts.parts}
+          onOpen={open}
+          onPart={(fields) => {
+            setNewPart(ownParts.add(fields));
+            setLeaf("parts");
+          }}
+        />
       ) : (
         <div className="desk:grid desk:grid-cols-[19rem_minmax(0,1fr)] desk:gap-6">
           <StopList

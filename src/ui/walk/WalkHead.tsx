@@ -9,7 +9,7 @@ import { useOutbox } from "../field/useOutbox";
 import { CautionLine } from "../marks/CautionLine";
 import type { Item, RoundId } from "./rounds";
 
-export type WalkLeaf = "point" | "list" | "recorded" | "parts";
+export type WalkLeaf = "point" | "list" | "recorded" | "plan" | "parts";
 
 interface WalkHeadProps {
   caseId: string;
@@ -39,6 +39,11 @@ export function WalkHead({ caseId, leaf, round, items, seen, counts, recorded, p
       {words} <span className="figures">{counts[id]}</span>
     </button>
   );
+  const other = (id: WalkLeaf, words: string) => (
+    <button type="button" className="button min-h-11 px-3" aria-pressed={leaf === id} onClick={() => onLeaf(leaf === id ? "point" : id)}>
+      {leaf === id ? "Back to the points" : words}
+    </button>
+  );
   return (
     <>
       <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1">
@@ -58,22 +63,9 @@ export function WalkHead({ caseId, leaf, round, items, seen, counts, recorded, p
           >
             {leaf === "list" ? "Back" : "All points"}
           </button>
-          <button
-            type="button"
-            className="button min-h-11 px-3"
-            aria-pressed={leaf === "recorded"}
-            onClick={() => onLeaf(leaf === "recorded" ? "point" : "recorded")}
-          >
-            {leaf === "recorded" ? "Back to the points" : `Recorded (${recorded})`}
-          </button>
-          <button
-            type="button"
-            className="button min-h-11 px-3"
-            aria-pressed={leaf === "parts"}
-            onClick={() => onLeaf(leaf === "parts" ? "point" : "parts")}
-          >
-            {leaf === "parts" ? "Back to the points" : `Parts (${parts})`}
-          </button>
+          {other("recorded", `Recorded (${recorded})`)}
+          {other("plan", "Plan")}
+          {other("parts", `Parts (${parts})`)}
         </div>
       </div>
       <div className={leaf === "list" ? "" : "hidden desk:block"}>

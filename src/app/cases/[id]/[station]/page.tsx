@@ -8,6 +8,7 @@ import { CompareBench } from "@/ui/compare/CompareBench";
 import { DiagnoseBench } from "@/ui/diagnose/DiagnoseBench";
 import { HandOverBench } from "@/ui/handOver/HandOverBench";
 import { reportView } from "@/ui/handOver/reportView";
+import type { EnergySource } from "@/ui/plan/useEnergies";
 import { BriefBench } from "@/ui/stations/BriefBench";
 import { isUnbuilt, UnbuiltBench } from "@/ui/stations/UnbuiltBench";
 import { WalkBench } from "@/ui/walk/WalkBench";
@@ -32,6 +33,7 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
           causes={dataCauses(view)}
           foundBefore={view.foundBefore}
           register={view.register}
+          energies={energySource(view)}
         />
       );
     case "compare":
@@ -50,6 +52,12 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
       if (!isUnbuilt(station)) notFound();
       return <UnbuiltBench station={station} />;
   }
+}
+
+/** What the plan tells of strings and modules; null where the data tell neither. */
+function energySource({ analysis, state, earlier }: CaseView): EnergySource | null {
+  if (!analysis || analysis.overview.dayBook.parts.length === 0) return null;
+  return { dayBook: analysis.overview.dayBook, revision: `${analysis.diagnosis.period.to} ${state.madeAt}`, earlier };
 }
 
 /** What the data alone show: a quick round by the ledger would change with each finding, under the feet of who walks it. */
