@@ -2,7 +2,9 @@ import type { Metadata, Viewport } from "next";
 import { cookies } from "next/headers";
 import { currentActor } from "@/app/actor";
 import { isTrouble, orTrouble } from "@/app/trouble";
+import { firmCatalogue } from "@/server/catalogue/catalogue";
 import { destinations } from "@/server/destinations";
+import { KnowCatalogue } from "@/ui/catalogue/KnowCatalogue";
 import { KeptAge } from "@/ui/field/KeptAge";
 import { LEDGER_COOKIE } from "@/ui/ledger/fold";
 import { SHEET_COOKIE } from "@/ui/shell/sheet";
@@ -20,6 +22,7 @@ export default async function Layout({ children }: { children: React.ReactNode }
   const sheet = kept.get(SHEET_COOKIE)?.value === "dark" ? "dark" : "light";
   const ledger = kept.get(LEDGER_COOKIE)?.value === "folded" ? "folded" : "open";
   const places = await orTrouble(async () => destinations(await currentActor()));
+  const catalogue = await orTrouble(async () => firmCatalogue(await currentActor()));
   return (
     <html lang="en" data-sheet={sheet} data-ledger={ledger}>
       <body>
@@ -28,7 +31,7 @@ export default async function Layout({ children }: { children: React.ReactNode }
         </a>
         <TopBar destinations={isTrouble(places) ? [] : places} />
         <KeptAge />
-        {children}
+        <KnowCatalogue delta={isTrouble(catalogue) ? null : catalogue.delta}>{children}</KnowCatalogue>
       </body>
     </html>
   );

@@ -20,6 +20,8 @@ import { daySums } from "./migrations/0010-day-sums";
 import { validFrom } from "./migrations/0011-valid-from";
 import { registers } from "./migrations/0012-registers";
 import { registerSince } from "./migrations/0013-register-since";
+import { catalogues } from "./migrations/0014-catalogues";
+import { initCatalogues } from "./models/catalogues";
 import { initIntakes } from "./models/intakes";
 import { initModuleTypes } from "./models/moduleTypes";
 import { initRecords } from "./models/records";
@@ -105,6 +107,7 @@ export function bindModels(sequelize: Sequelize): void {
   initIntakes(sequelize);
   initModuleTypes(sequelize);
   initRegisters(sequelize);
+  initCatalogues(sequelize);
   relate();
 }
 
@@ -125,6 +128,7 @@ export async function migrate(sequelize: Sequelize): Promise<void> {
       validFrom,
       registers,
       registerSince,
+      catalogues,
     ],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),

@@ -3,6 +3,7 @@ import { join, resolve } from "node:path";
 import type { Sequelize } from "sequelize";
 import { bindModels, openDatabase } from "@/db/open";
 import { write } from "@/db/write";
+import { putStoredInForce } from "./catalogue/stored";
 import { forgetProcessWide, processWide } from "./processWide";
 
 const NAME = "database";
@@ -52,6 +53,7 @@ export async function closeDatabase(): Promise<void> {
 function open(): Promise<Sequelize> {
   const opening: Promise<Sequelize> = openDatabase(dataFolder(), () => forgetProcessWide(NAME, opening)).then(async (sequelize) => {
     await removeOrphans();
+    await putStoredInForce(sequelize, true);
     return sequelize;
   });
   opening.catch(() => forgetProcessWide(NAME, opening));

@@ -47,6 +47,31 @@ export const CATALOGUE: Catalogue = new Map(STATIONS.map((station) => [station, 
 
 const KNOWN = new Map([...CATALOGUE.values(), points.parse([...apart, ...retired])].flat().map((point) => [point.id, point]));
 
+/** A firm's own catalogue, and points of its earlier ones that findings may still refer to. */
+export interface OwnCatalogue {
+  catalogue: Catalogue;
+  /** The latest last. */
+  before: readonly Point[];
+}
+
+/** What is in force is the process's, whichever copy of this module a bundler has made. */
+const IN_FORCE = Symbol.for("irradant.catalogue");
+const here = globalThis as { [IN_FORCE]?: { catalogue: Catalogue; points: ReadonlyMap<string, Point> } };
+
+/** Puts a firm's own catalogue in force for this process, or the shipped one back. */
+export function putInForce(own: OwnCatalogue | null): void {
+  if (own === null) delete here[IN_FORCE];
+  else {
+    const points = [...own.before, ...[...own.catalogue.values()].flat()];
+    here[IN_FORCE] = { catalogue: own.catalogue, points: new Map(points.map((point) => [point.id, point])) };
+  }
+}
+
+/** The catalogue by which walks are made: the firm's own, or the shipped one. */
+export function catalogueInForce(): Catalogue {
+  return here[IN_FORCE]?.catalogue ?? CATALOGUE;
+}
+
 /** A point in the words of a site. */
 export function pointIn({ title, why, caution, atOnce, grades, ...point }: Point, terms: Terms): Point {
   const told = (text: string) => inTerms(text, terms);
@@ -59,7 +84,7 @@ export function pointIn({ title, why, caution, atOnce, grades, ...point }: Point
 
 /** A point of any walk by its id, in a site's words, also one that is no longer walked; or undefined. */
 export function findPoint(pointId: string, terms: Terms = USUAL_TERMS): Point | undefined {
-  const point = KNOWN.get(pointId);
+  const point = here[IN_FORCE]?.points.get(pointId) ?? KNOWN.get(pointId);
   return point && pointIn(point, terms);
 }
 

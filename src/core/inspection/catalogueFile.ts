@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { readJsonFile } from "../formats/jsonText";
-import { CATALOGUE, type Catalogue } from "./catalogue";
+import { CATALOGUE, type Catalogue, type OwnCatalogue } from "./catalogue";
 import { pointSchema, STATIONS, type Station } from "./point";
 
 const SHIPPED = new Map([...CATALOGUE.values()].flat().map((point) => [point.id, point]));
@@ -42,4 +42,25 @@ export function readCatalogueFile(text: string, file: string): Catalogue {
 export function writeCatalogueFile(catalogue: Catalogue): string {
   const stations = STATIONS.map((station) => ({ station, points: catalogue.get(station) ?? [] }));
   return `${JSON.stringify({ format: "irradant-catalogue/1", stations }, null, 2)}\n`;
+}
+
+/**
+ * A firm's own catalogue out of all that it ever kept.
+ * @param texts files, the earliest first; the last is in force, an empty one says that the shipped one is
+ * @returns null where the shipped one is in force and none was ever kept
+ * @throws FormatError where the last one can't be read; earlier ones that can't be are passed over
+ */
+export function ownCatalogue(texts: readonly string[]): OwnCatalogue | null {
+  if (texts.every((text) => text === "")) return null;
+  const last = texts[texts.length - 1];
+  const before = texts.slice(0, -1).flatMap((text) => {
+    try {
+      return text === "" ? [] : [...readCatalogueFile(text, "an earlier catalogue").values()].flat();
+    } catch {
+      return [];
+    }
+  });
+  const catalogue = last === "" ? CATALOGUE : readCatalogueFile(last, "the firm's catalogue");
+  const present = new Set([...catalogue.values()].flat().map(({ id }) => id));
+  return { catalogue, before: before.filter(({ id }) => !present.has(id)) };
 }

@@ -1,6 +1,6 @@
 import type { Plane, SiteFile } from "../site/siteSchema";
 import { termsOf } from "../site/terms";
-import { CATALOGUE, type Catalogue, pointIn } from "./catalogue";
+import { type Catalogue, catalogueInForce, pointIn } from "./catalogue";
 import { holds } from "./conditions";
 import { factsOf, isOnRoof } from "./facts";
 import { STATION_WORDS, STATIONS, type Station, type Stop } from "./point";
@@ -18,7 +18,7 @@ export interface WalkOptions {
  * The walk for a site, in the order of the body's way, with only the points that it has. Where a site has a field and a roof the field comes first,
  * with stops of its own: what can be told standing on the ground is told before anyone climbs, and the ladder is asked for once.
  */
-export function walkFor(site: SiteFile, { catalogue = CATALOGUE, nowMs }: WalkOptions = {}): Stop[] {
+export function walkFor(site: SiteFile, { catalogue = catalogueInForce(), nowMs }: WalkOptions = {}): Stop[] {
   const [onRoof, inField] = [site.planes.filter(isOnRoof), site.planes.filter((plane) => !isOnRoof(plane))];
   const terms = termsOf(site);
   const stop = (station: Station, part: Stop["part"] = null, planes: readonly Plane[] = site.planes): Stop => {

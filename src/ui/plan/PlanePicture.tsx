@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import { layOutPlane, type PlaneLayout } from "@/core/plane/layout";
+import { layOutPlane, type ModulePlace, type PlaneLayout } from "@/core/plane/layout";
 import { edgesOf, moduleScope, sideWord } from "@/core/site/places";
 import type { Plane, SiteFile } from "@/core/site/siteSchema";
 import { useWidth } from "../charts/frame/useWidth";
@@ -59,16 +59,6 @@ export function PlanePicture({ site, plane, module, over }: PlanePictureProps) {
               width: one.acrossM * frame.pxPerM - GAP_PX,
               height: one.upM * frame.pxPerM - GAP_PX,
             };
-            const name =
-              style.width >= WIDTH_OF_NAME ? (
-                scope
-              ) : (
-                <span className="text-right">
-                  {one.stringId}
-                  <br />
-                  {String(one.place).padStart(2, "0")}
-                </span>
-              );
             const look = "absolute grid place-items-end p-0.5 border font-mono text-xs leading-none text-quiet";
             return does ? (
               <button
@@ -80,11 +70,11 @@ export function PlanePicture({ site, plane, module, over }: PlanePictureProps) {
                 style={style}
                 onClick={does.onPress}
               >
-                {name}
+                <ModuleName module={one} wide={style.width >= WIDTH_OF_NAME} />
               </button>
             ) : (
               <span key={scope} className={`${look} border-ink bg-paper`} style={style}>
-                {name}
+                <ModuleName module={one} wide={style.width >= WIDTH_OF_NAME} />
               </span>
             );
           })}
@@ -95,6 +85,18 @@ export function PlanePicture({ site, plane, module, over }: PlanePictureProps) {
         Plane {plane.id}, facing {sideWord(plane.azimuthDeg)}: {edgesOf(plane).upper} above, {edgesOf(plane).lower} below
       </figcaption>
     </figure>
+  );
+}
+
+/** A module's name, in two lines where it is narrow. */
+function ModuleName({ module: { stringId, place }, wide }: { module: ModulePlace; wide: boolean }) {
+  if (wide) return moduleScope(stringId, place);
+  return (
+    <span className="text-right">
+      {stringId}
+      <br />
+      {String(place).padStart(2, "0")}
+    </span>
   );
 }
 
