@@ -28,6 +28,8 @@ import { DEMO_FIRM } from "./demoFirm";
 import { isolatorPicture } from "./demoPicture";
 import type { DemoSite } from "./demoSite";
 import { DEMO_SITES } from "./demoSites";
+import { loadVisit } from "./visits/loadVisit";
+import { DEMO_VISITS } from "./visits/visits";
 
 const STEP_MS = 900_000;
 /** How far intervals of one inverter scatter beside what clouds do, %. */
@@ -45,6 +47,7 @@ async function loadDemo(): Promise<string> {
   const analyses: Promise<unknown>[] = [];
   for (const demo of DEMO_SITES) {
     await loadSite(sequelize, files, demo);
+    for (const visit of DEMO_VISITS) if (visit.siteId === demo.site.id) await loadVisit(demo.site, visit);
     analyses.push(freshAnalysisOf(BUILT_IN_ACTOR, demo.site.id));
   }
   await Promise.all(analyses);
