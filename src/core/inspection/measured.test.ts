@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { exampleSite } from "../simulator/exampleSite";
 import { GROUNDING_TERMS, USUAL_TERMS } from "../site/terms";
 import { keptValue, readUnit, readValue, typedValue } from "./measured";
-import { fromAsBuilt, workOut } from "./sumInputs";
+import { fromAsBuilt, readTyped, sumUnit, sumWords, workOut } from "./sumInputs";
 
 const overhang = { what: "Overhang", unit: "mm", from: 0, to: 5000 };
 const heat = { what: "Temperature of the roof", unit: "°C", from: -40, to: 110 };
@@ -51,6 +51,36 @@ describe("a sum at its point", () => {
     expect(workOut("rail-overhang", { spanMm: "1200", overhangMm: "390" }, 410)).toMatchObject({ answer: { ok: true } });
     expect(workOut("busbar", { busbarA: "200", mainA: "200", feedA: "32", opposite: "yes" }, null)).toMatchObject({ answer: { ok: true } });
     expect(workOut("ladder", { heightM: "4,0" }, null)).toMatchObject({ answer: { values: { footM: 1 } } });
+  });
+
+  it("takes lists a line each, and any number of choices, none among them", () => {
+    const days = "12 0.9 0,1\n\n8; 0.6; 0\n";
+    const typed = { days, valuePerKwh: "0.2", minutes: "30", hazards: "alone walkway-below" };
+    // 12 × 0.8 + 8 × 0.6 = 14.4 kWh.
+    const worked = workOut("snow-clearing", typed, null);
+    expect(worked).toMatchObject({ answer: { ok: true } });
+    expect("answer" in worked && worked.answer.values.gainKwh).toBeCloseTo(14.4, 9);
+    expect("answer" in worked && worked.answer.cautions.length).toBeGreaterThan(1);
+    expect(workOut("snow-clearing", { ...typed, hazards: "" }, null)).toMatchObject({ answer: { ok: true } });
+    expect(workOut("snow-clearing", { ...typed, hazards: "roof" }, null)).toMatchObject({ answer: { ok: false } });
+    for (const wrong of ["12 0.9", "12 0.9 x", "12 0.9 0.1 0"])
+      expect(workOut("snow-clearing", { ...typed, days: wrong }, null)).toHaveProperty("faults.days");
+  });
+
+  it("tells money in the site's currency, and in a report what it came to", () => {
+    expect(sumUnit("money/kWh", site)).toBe("EUR/kWh");
+    expect(
+      sumUnit(
+        "money/h",
+        exampleSite((one) => Object.assign(one, { tariff: undefined })),
+      ),
+    ).toBe("per h");
+    expect(sumUnit("mm", site)).toBe("mm");
+    const kept = JSON.stringify({ spanMm: "1200" });
+    expect(sumWords("rail-overhang", kept, 410, site, site.planes[0].id)).toContain("doesn't hold. 410 mm is 10 mm over 400 mm");
+    expect(sumWords("rail-overhang", kept, null, site, "")).toBeNull();
+    expect(sumWords("rail-overhang", "", 410, site, "")).toBeNull();
+    expect([readTyped("{"), readTyped("null"), readTyped('{"a":"1"}')]).toEqual([{}, {}, { a: "1" }]);
   });
 
   it("says what is missing by an empty word, and what is wrong by its range", () => {

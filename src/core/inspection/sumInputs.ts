@@ -39,6 +39,7 @@ export function fromAsBuilt(kind: SumId, site: SiteFile, plane: Plane = site.pla
       return { roofTiltDeg: told(plane.tiltDeg), ...(plane.slopeM ? { slideLengthM: told(plane.slopeM) } : {}) };
     case "cleaning":
     case "payback":
+    case "snow-clearing":
       return value;
     default:
       return {};
@@ -75,13 +76,23 @@ export function workOut(kind: SumId, typed: TypedInputs, measured: number | null
   const { inputs } = SUMS[kind];
   const raw: Record<string, unknown> = { format: "irradant-sum/1", kind };
   const faults: Record<string, string> = {};
-  for (const [key, { choices, yesNo }] of Object.entries(inputs)) {
+  for (const [key, { choices, yesNo, many, rows }] of Object.entries(inputs)) {
     const text = (typed[key] ?? "").trim();
     if (text === "") {
+      // None of many is an answer, and so is an empty list.
+      if (many) raw[key] = [];
       if (MEASURED_AS[kind] === key && measured !== null) raw[key] = measured;
       continue;
     }
-    if (choices) raw[key] = text;
+    if (rows) {
+      const list = listOf(
+        text,
+        rows.map((one) => one.key),
+      );
+      if (list) raw[key] = list;
+      else faults[key] = `a day a line: ${rows.map((one) => one.label).join(", ")}`;
+    } else if (many) raw[key] = text.split(" ");
+    else if (choices) raw[key] = text;
     else if (yesNo) raw[key] = text === "yes";
     else {
       const number = Number(text.replace(",", ".").replace("−", "-"));
@@ -96,4 +107,52 @@ export function workOut(kind: SumId, typed: TypedInputs, measured: number | null
     faults[key] ??= raw[key] === undefined ? "" : issue.message;
   }
   return { faults };
+}
+
+/** Lines of numbers as a list of rows; null where a line isn't one. */
+function listOf(text: string, keys: readonly string[]): Record<string, number>[] | null {
+  const lines = text.split("\n").filter((line) => line.trim() !== "");
+  const rows = lines.map((line) =>
+    line
+      .trim()
+      .split(/[\s;]+/)
+      .map((cell) => Number(cell.replace(",", "."))),
+  );
+  if (rows.some((cells) => cells.length !== keys.length || !cells.every(Number.isFinite))) return null;
+  return rows.map((cells) => Object.fromEntries(keys.map((key, k) => [key, cells[k]])));
+}
+
+/** Inputs as they are kept with a finding: JSON, or empty. */
+export function readTyped(text: string): TypedInputs {
+  try {
+    const kept: unknown = JSON.parse(text || "{}");
+    return kept !== null && typeof kept === "object" ? (kept as TypedInputs) : {};
+  } catch {
+    return {};
+  }
+}
+
+/** The plane of a place: itself, or that of its string. */
+export function planeAt(site: SiteFile, place: string): Plane | undefined {
+  const [stringId] = place.split(".");
+  const id = site.strings.find((pvString) => pvString.id === stringId)?.plane ?? place;
+  return site.planes.find((plane) => plane.id === id);
+}
+
+/** A unit as the site's people have it: money is their currency. */
+export function sumUnit(unit: string, site: SiteFile): string {
+  return unit.replace("money", site.tariff?.currency ?? "").replace(/^\/(.+)$/, "per $1");
+}
+
+/**
+ * What the sum of a finding came to, in a sentence for a report.
+ * @param kept its inputs @param measured what its point has read, in its own unit
+ * @returns null where nothing was worked out, or not all that it needs was said
+ */
+export function sumWords(kind: SumId, kept: string, measured: number | null, site: SiteFile, place: string): string | null {
+  if (kept === "") return null;
+  const worked = workOut(kind, { ...fromAsBuilt(kind, site, planeAt(site, place)), ...readTyped(kept) }, measured);
+  if ("faults" in worked) return null;
+  const { ok, reasons } = worked.answer;
+  return `${SUMS[kind].title}: ${ok === null ? "" : ok ? "holds. " : "doesn't hold. "}${reasons.join(". ")}`;
 }

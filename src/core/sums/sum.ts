@@ -19,6 +19,10 @@ export interface QuantityWords {
   unit: string;
   /** Of an input that isn't a number: what it may be. */
   choices?: readonly string[];
+  /** Of an input of which any number of choices may hold. */
+  many?: true;
+  /** Of a list: what stands in each of its lines, by key, in this order. */
+  rows?: readonly { key: string; label: string }[];
   /** An input that is true or false. */
   yesNo?: true;
 }

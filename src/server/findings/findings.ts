@@ -19,6 +19,8 @@ export interface FindingView {
   spot: string;
   /** What was read there, with its unit; empty where nothing was. */
   value: string;
+  /** What its sum was worked out from: JSON of inputs; empty where nothing was. */
+  sum: string;
   /** Who saw it, and when. */
   author: string;
   recordedAt: string;
@@ -54,6 +56,7 @@ export function standingFindings(findings: readonly StandingFinding[], terms: Te
           place: fields.place,
           spot: fields.spot,
           value: fields.value,
+          sum: fields.sum,
           author,
           recordedAt: new Date(recordedMs).toISOString(),
         },

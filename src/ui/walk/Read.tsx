@@ -2,6 +2,7 @@ import type { StandingFinding } from "@/core/changes/caseRecords";
 import { latestMs } from "@/core/changes/standing";
 import { readValue } from "@/core/inspection/measured";
 import type { Point } from "@/core/inspection/point";
+import { planeAt } from "@/core/inspection/sumInputs";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { Measured } from "./Measured";
 import { SumForm } from "./SumForm";
@@ -49,11 +50,4 @@ export function Read({ point, site, actions, recordId, finding }: ReadProps) {
       ) : null}
     </div>
   );
-}
-
-/** The plane of a place: itself, or that of its string. */
-function planeAt(site: SiteFile, place: string) {
-  const [stringId] = place.split(".");
-  const id = site.strings.find((pvString) => pvString.id === stringId)?.plane ?? place;
-  return site.planes.find((plane) => plane.id === id);
 }

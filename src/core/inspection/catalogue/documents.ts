@@ -135,6 +135,7 @@ export const documents = [
     watch: "Some not judged",
     fix: "Something will fail before the next visit",
     for: { degradation: 0.3 },
+    sum: "payback",
     work: "bring-papers",
     rank: 1,
     if: { age: ["settled", "old"] },

@@ -28,11 +28,18 @@ export const snowClearing = defineSum({
     hazards: z.array(z.enum(Object.keys(HAZARDS) as [Hazard, ...Hazard[]])).max(100),
   },
   inputs: {
-    days: { label: "Days until it would clear by itself", unit: "" },
+    days: {
+      ...{ label: "Days until it would clear by itself", unit: "" },
+      rows: [
+        { key: "expectedKwh", label: "kWh without snow" },
+        { key: "coveredIfLeft", label: "share covered if left (0 to 1)" },
+        { key: "coveredIfCleared", label: "share covered if cleared" },
+      ],
+    },
     valuePerKwh: { label: "Value of a kilowatt hour", unit: "money/kWh" },
     minutes: { label: "Time that it takes", unit: "min" },
     hourlyRate: { label: "An hour's work", unit: "money/h" },
-    hazards: { label: "What can hurt someone", unit: "" },
+    hazards: { label: "What can hurt someone", unit: "", choices: Object.keys(HAZARDS), many: true },
   },
   outputs: {
     gainKwh: { label: "Energy gained", unit: "kWh" },

@@ -1,4 +1,7 @@
+import { findPoint } from "@/core/inspection/catalogue";
+import { readValue } from "@/core/inspection/measured";
 import { SEVERITIES, SEVERITY_WORDS } from "@/core/inspection/severity";
+import { sumWords } from "@/core/inspection/sumInputs";
 import { notLookedAt } from "@/core/report/workToDo";
 import { SeverityMark } from "../../marks/SeverityMark";
 import { instantText } from "../../marks/words";
@@ -67,8 +70,17 @@ function atText({ place }: Finding, site: ReportView["site"]): string {
   return at ? ` (${at})` : "";
 }
 
+/** What its sum came to, or null. */
+function findingSum({ pointId, sum, value, place }: Finding, site: ReportView["site"]): string | null {
+  const point = findPoint(pointId);
+  if (!point?.sum) return null;
+  const read = point.measured ? readValue(point.measured, value) : null;
+  return sumWords(point.sum, sum, read && "value" in read ? read.value : null, site, place);
+}
+
 function SeenThing({ finding, site }: { finding: Finding; site: ReportView["site"] }) {
   const { pointTitle, gradeText, value, note, recordedAt, author, photos } = finding;
+  const sum = findingSum(finding, site);
   return (
     <li className={`keep-together border-b border-rule py-2 ${photos.length > 0 ? "grid gap-x-4 gap-y-2 sm:grid-cols-[1fr_auto]" : ""}`}>
       <div className="min-w-0">
@@ -77,6 +89,7 @@ function SeenThing({ finding, site }: { finding: Finding; site: ReportView["site
           {value ? `, ${value}` : ""}
           {atText(finding, site)}
         </p>
+        {sum ? <p>{sum}.</p> : null}
         {note ? <p className="wrap-anywhere">{note}</p> : null}
         <p className="caption">
           Seen {instantText(recordedAt, site.location.timeZone)}
