@@ -71,6 +71,37 @@ test.describe("on a phone", () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
   });
 
+  test("a swipe goes to the next point and back; a scroll doesn't, and at twice the size nothing is cut off", async ({ page }) => {
+    await page.goto(`${LARCH_CASE}/walk#breaker-on`, { waitUntil: "networkidle" });
+    const swipe = (from: [number, number], to: [number, number]) =>
+      page.getByRole("article").evaluate(
+        (sheet, [start, end]) => {
+          const touch = ([clientX, clientY]: number[]) => new Touch({ identifier: 1, target: sheet, clientX, clientY });
+          const at = (type: string, point: number[], down: boolean) =>
+            sheet.dispatchEvent(
+              new TouchEvent(type, { bubbles: true, touches: down ? [touch(point)] : [], changedTouches: [touch(point)] }),
+            );
+          at("touchstart", start, true);
+          at("touchend", end, false);
+        },
+        [from, to],
+      );
+    await swipe([300, 400], [150, 410]);
+    await expect(pointSheet(page, "Heat marks on bar")).toBeVisible();
+    await swipe([200, 400], [190, 200]);
+    await expect(pointSheet(page, "Heat marks on bar")).toBeVisible();
+    await swipe([100, 400], [300, 390]);
+    await expect(pointSheet(page, "Feed breaker on")).toBeVisible();
+    // A screen of 640 px at 200 % is one of 320 px.
+    await page.setViewportSize({ width: 320, height: 640 });
+    for (const hash of ["#rail-overhang", "#isolator-wet", "#parts"]) {
+      await page.goto(`${LARCH_CASE}/walk${hash}`, { waitUntil: "networkidle" });
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), hash).toBeLessThanOrEqual(0);
+    }
+    await page.getByRole("button", { name: "Plan", exact: true }).tap();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+  });
+
   test("axe finds nothing at a point with a value and a sum, in either sheet", async ({ page }) => {
     await page.goto(`${LARCH_CASE}/walk#rail-overhang`, { waitUntil: "networkidle" });
     await page.getByText("Work it out: rail overhang").tap();

@@ -25,6 +25,7 @@ import type { Item } from "./rounds";
 import { StopButton } from "./StopWork";
 import { SummaryRow } from "./SummaryRow";
 import type { useFindings } from "./useFindings";
+import { useSwipe } from "./useSwipe";
 
 interface PointSheetProps {
   item: Item;
@@ -113,8 +114,16 @@ export function PointSheet(props: PointSheetProps) {
     });
   });
 
+  const swipe = useSwipe(
+    () => place < of - 1 && onGo(place + 1),
+    () => place > 0 && onGo(place - 1),
+  );
   return (
-    <article aria-labelledby={`point-${point.id}`} className="flex min-h-[calc(100dvh-11.5rem)] scroll-mt-14 flex-col desk:block">
+    <article
+      {...swipe}
+      aria-labelledby={`point-${point.id}`}
+      className="flex min-h-[calc(100dvh-11.5rem)] scroll-mt-14 flex-col desk:block"
+    >
       <div className="caption flex items-center justify-between gap-3 pt-2">
         <p>
           {stop.place},{" "}
