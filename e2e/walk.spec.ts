@@ -278,6 +278,11 @@ test("on a later visit a point shows how it was, with its photo, and that it com
   await expect(earlier).not.toContainText("It comes back");
   await choose(gradeOf(second, /^Fix/));
   await expect(earlier).toContainText("It comes back: once before");
+  await expect(earlier).not.toContainText("than on the last visit");
+  await choose(gradeOf(second, /^Stop/));
+  await expect(earlier).toContainText("Worse than on the last visit");
+  await choose(gradeOf(second, /^Watch/));
+  await expect(earlier).toContainText("Better than on the last visit");
 });
 
 test("work is stopped with one tap from any station; the case and Triage say so until somebody clears it", async ({ page }) => {

@@ -62,11 +62,11 @@ const openStrip = async (page) => {
     .or(page.getByRole("button", { name: "Go on" }))
     .click();
   await page.route("**/api/**", (route) => (route.request().method() === "GET" ? route.continue() : route.abort()));
-  const point = page.getByRole("article", { name: "Cracked glass or cells" });
-  await point.getByText("Cracked, still dry and held together").click();
-  await point.getByLabel("Note").fill("Corner chipped, cell cracked");
+  const point = page.getByRole("article", { name: /^Heat marks on bar/ });
+  await point.getByText("Browned, or over 20 K warmer").click();
+  await point.getByLabel("Note").fill("Second screw from the left brown, the others cold");
   await point.getByLabel("Note").blur();
-  await point.getByLabel("Photo of Cracked glass").setInputFiles(join(demo.folder, "demo-files/isolator.jpg"));
+  await point.getByLabel("Photo of Heat marks on bar").setInputFiles(join(demo.folder, "demo-files/isolator.jpg"));
   await page.getByRole("button", { name: /recorded on this device: 3 waiting/ }).click();
   await page.getByText("Waiting: No connection").first().waitFor();
 };
@@ -74,15 +74,6 @@ const openStrip = async (page) => {
 const ribbonDrawn = (page) => page.locator("canvas[aria-busy=false]").waitFor();
 
 const skyDrawn = (page) => page.getByText(/^The data imply/).waitFor();
-
-/** The barn's own file with a steeper roof: asks what it is to be. */
-const askAboutBarn = async (page) => {
-  const barn = JSON.parse(readFileSync(join(demo.folder, "demo-files/weir-barn.site.json"), "utf8"));
-  const changed = { ...barn, name: "Weir Barn, new roof", planes: barn.planes.map((plane) => ({ ...plane, tiltDeg: 33 })) };
-  const file = { name: "weir-barn.site.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(changed)) };
-  await page.getByLabel(/Add a site from its file/).setInputFiles(file);
-  await page.getByRole("region", { name: /Is this Weir Barn/ }).scrollIntoViewIfNeeded();
-};
 
 /** Two months of the house as a portal would give them: semicolons, decimal commas, local time; on a clock that is set two hours off. */
 const bringExport = async (page) => {
@@ -105,12 +96,17 @@ const bringExport = async (page) => {
 
 try {
   await shoot("triage", "/", DESK);
-  await shoot("site-question", "/", DESK, { before: askAboutBarn });
   await shoot("brief", `${CASE}/brief`, DESK);
   await shoot("walk", `${CASE}/walk#isolator-wet`, DESK, { before: recordFinding });
   await shoot("walk-tablet", `${CASE}/walk#isolator-wet`, TABLET);
   await shoot("walk-phone", `${CASE}/walk#isolator-wet`, PHONE);
-  await shoot("recorded-phone", `${CASE}/walk#glass-cracked`, PHONE, { before: openStrip });
+  await shoot("plan", "/cases/chapel-annex-2025/walk", DESK, {
+    before: async (page) => {
+      await page.getByRole("button", { name: "Plan", exact: true }).click();
+      await page.getByRole("button", { name: /^plane nave/ }).click();
+    },
+  });
+  await shoot("recorded-phone", `${CASE}/walk#board-heat`, PHONE, { before: openStrip });
   await shoot("compare", `${CASE}/compare?day=2026-03-20`, DESK, { before: ribbonDrawn });
   await shoot("compare-sky", "/cases/lake-rack-2026/compare?leaf=sky", DESK, { before: skyDrawn });
   await shoot("compare-parts", "/cases/joinery-2026/compare?leaf=parts&part=c1", DESK);

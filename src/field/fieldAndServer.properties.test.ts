@@ -9,7 +9,9 @@ import { caseRecords } from "@/core/changes/caseRecords";
 import {
   type BriefFields,
   type FindingFields,
+  factsRecordId,
   type OverrulingFields,
+  partRecordId,
   type ReportFields,
   reportRecordId,
   type WorkFields,
@@ -58,6 +60,8 @@ const step = fc.oneof(
   { weight: 2, arbitrary: fc.record({ do: fc.constant("brief" as const), device: fc.nat(1), tab: fc.nat(1) }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant("report" as const), device: fc.nat(1), tab: fc.nat(1) }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant("work" as const), device: fc.nat(1), tab: fc.nat(1) }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant("facts" as const), device: fc.nat(1), tab: fc.nat(1) }) },
+  { weight: 2, arbitrary: fc.record({ do: fc.constant("part" as const), device: fc.nat(1), tab: fc.nat(1) }) },
   { weight: 2, arbitrary: fc.record({ do: fc.constant("judge" as const), device: fc.nat(1), tab: fc.nat(1) }) },
   {
     weight: 4,
@@ -144,6 +148,8 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
   const phones = Array.from({ length: devices }, () => new Phone(() => nowMs));
   const ids = new Map<string, string>(RECORDS.map((record) => [record, crypto.randomUUID()]));
   const judged = crypto.randomUUID();
+  const partId = crypto.randomUUID();
+  const [told, parted] = [factsRecordId(caseId), partRecordId(caseId, partId)];
   const [reported, worked] = [reportRecordId(caseId), workRecordId(caseId, "mend-string", "s2")];
   /** By record and field: everything that was typed, in the true order of typing. */
   const typed = new Map<string, Typed[]>();
@@ -154,9 +160,9 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
     nowMs += 1000;
     const phone = phones[now.device % devices];
     const device = now.device % devices;
-    if (now.do === "set" || now.do === "brief" || now.do === "judge" || now.do === "report" || now.do === "work") {
-      const recordId =
-        now.do === "set" ? (ids.get(now.record) as string) : { judge: judged, brief: caseId, report: reported, work: worked }[now.do];
+    if (now.do !== "send" && now.do !== "reload" && now.do !== "look" && now.do !== "clock") {
+      const oneOf = { judge: judged, brief: caseId, report: reported, work: worked, facts: told, part: parted };
+      const recordId = now.do === "set" ? (ids.get(now.record) as string) : oneOf[now.do];
       count++;
       const findingSteps: Partial<FindingFields>[] = [
         { gradeId: ["watch", "fix", "stop"][count % 3] },
@@ -174,6 +180,9 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
         judge: judgement,
         report: reportSteps[count % 2],
         work: workSteps[count % 2],
+        facts: { conduit: ["metal", "plastic", "none"][count % 3] },
+        // A part is one from the word on that says what it is.
+        part: { kind: "isolator", ...[{ serial: `n${count}` }, { condition: "fix", note: `p${count}` }][count % 2] },
       }[now.do];
       const about = {
         set: { kind: "finding", pointId: "isolator-box" },
@@ -181,6 +190,8 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
         judge: { kind: "overruling", cause: "string-open", scope: "s2" },
         report: { kind: "report" },
         work: { kind: "work", work: "mend-string", scope: "s2" },
+        facts: { kind: "facts" },
+        part: { kind: "part", partId },
       }[now.do];
       const what = { ...about, fields };
       const { id } = await phone.tabs[now.tab].record({ caseId, recordId, ...what } as never, seenOf(phone, now.tab, recordId));
@@ -207,19 +218,23 @@ async function day(steps: Step[], devices: number, clocksMayBeSet: boolean) {
       await phone.tabs[tab].update("none", {});
       await phone.sender(tab, line.transport).run(true);
     }
-  const { field, brief } = await openCase(ME, caseId);
+  const { field, brief, register, site } = await openCase(ME, caseId);
   const all = [...typed.values()].flat();
   // Nothing lost, nothing doubled.
   expect(field.changes.map(({ id }) => id).sort()).toEqual([...new Set(all.map(({ id }) => id))].sort());
   for (const phone of phones)
     for (const { state } of phone.tabs) expect(state.entries.filter(({ state: at }) => at !== "sent")).toEqual([]);
-  const { findings, overrulings, report, works } = caseRecords(field.changes);
+  const { findings, overrulings, report, works, facts } = caseRecords(field.changes);
+  // What is said of the plant stands in the as-built, in whatever order it came.
+  if (typed.has(`${told}.conduit`)) expect(site.plant?.conduit).toBe(facts.fields.conduit);
   const standing = (key: string) => {
     const [recordId, name] = key.split(".");
     const own = new Map<string, object | undefined>([
       [caseId, brief],
       [reported, report.fields],
       [worked, works[0]?.fields],
+      [told, facts.fields],
+      [parted, register.find(({ id }) => id === partId)],
     ]);
     const fields = own.get(recordId) ?? [...findings, ...overrulings].find(({ id }) => id === recordId)?.fields;
     return (fields as Record<string, unknown> | undefined)?.[name];

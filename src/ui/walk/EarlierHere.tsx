@@ -1,4 +1,4 @@
-import type { Severity } from "@/core/inspection/severity";
+import { graver, type Severity } from "@/core/inspection/severity";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { EarlierFinding } from "@/server/findings/earlier";
@@ -28,6 +28,12 @@ export function EarlierHere({ earlier, now, site, onPhoto }: EarlierHereProps) {
         <p className="font-semibold">
           It comes back: {wrongBefore === 1 ? "once before" : `${wrongBefore} times before`} it wasn't in order here. Ask why before the
           same is done again.
+        </p>
+      ) : null}
+      {now && now !== earlier[0].severity ? (
+        <p className="font-semibold">
+          {graver(now, earlier[0].severity) === now ? "Worse" : "Better"} than on the last visit:{" "}
+          <SeverityMark severity={earlier[0].severity} /> then, <SeverityMark severity={now} /> now.
         </p>
       ) : null}
       <ul>

@@ -10,6 +10,8 @@ interface StopListProps {
   items: readonly Item[];
   current: Item;
   standing: readonly StandingFinding[];
+  /** Keys of those that matter most for this case; none where all of the list do. */
+  matter: ReadonlySet<string>;
   /** In the field the list gives way to the point. */
   folded: boolean;
   onOpen: (item: Item) => void;
@@ -18,7 +20,7 @@ interface StopListProps {
 }
 
 /** All points of the round by stops: a dense list at the desk, a list of its own in the field. */
-export function StopList({ items, current, standing, folded, onOpen, children }: StopListProps) {
+export function StopList({ items, current, standing, matter, folded, onOpen, children }: StopListProps) {
   const stops = [...new Set(items.map(({ stop }) => stop))];
   const list = useRef<HTMLElement>(null);
   // The list follows the point within itself; the page doesn't move for it.
@@ -47,6 +49,7 @@ export function StopList({ items, current, standing, folded, onOpen, children }:
           items={items.filter((item) => item.stop === stop)}
           current={current}
           standing={standing}
+          matter={matter}
           onOpen={onOpen}
         />
       ))}
@@ -54,7 +57,7 @@ export function StopList({ items, current, standing, folded, onOpen, children }:
   );
 }
 
-function StopSection({ stop, items, current, standing, onOpen }: Omit<StopListProps, "folded" | "children"> & { stop: Stop }) {
+function StopSection({ stop, items, current, standing, matter, onOpen }: Omit<StopListProps, "folded" | "children"> & { stop: Stop }) {
   const at = (pointId: string) => standing.filter((finding) => finding.pointId === pointId);
   const done = items.filter(({ point }) => at(point.id).length > 0).length;
   return (
@@ -78,7 +81,10 @@ function StopSection({ stop, items, current, standing, onOpen }: Omit<StopListPr
               onClick={() => onOpen(item)}
             >
               <PointMark findings={at(item.point.id)} />
-              <span>{item.point.title}</span>
+              <span>
+                {item.point.title}
+                {matter.has(item.key) ? <span className="caption font-semibold"> · for this case</span> : null}
+              </span>
             </button>
           </li>
         ))}

@@ -50,6 +50,9 @@ interface WalkBenchProps {
   energies: EnergySource | null;
 }
 
+/** In a quick round all of it matters. */
+const NONE: ReadonlySet<string> = new Set();
+
 /** The address of the parts, after its #. */
 const PARTS = "parts";
 
@@ -96,6 +99,7 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
   // A point that is asked for by its address is shown, in whichever round it is.
   const round: RoundId = (chosenRound ?? "quick") === "whole" || (hash && !itemOf(rounds.quick, hash)) ? "whole" : "quick";
   const items = rounds[round];
+  const matter = useMemo(() => new Set(rounds.quick.map(({ key }) => key)), [rounds]);
   const seen = useMemo(() => new Set(standing.map(({ pointId }) => pointId)), [standing]);
   // What was said of the plant may have taken the point that was open out of the walk: then it goes on from there.
   const lastPlace = useRef(-1);
@@ -184,6 +188,7 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
             items={items}
             current={current}
             standing={standing}
+            matter={round === "whole" ? matter : NONE}
             folded={shown === "point"}
             onOpen={(item) => goTo(items.indexOf(item))}
           >
