@@ -157,7 +157,7 @@ test("several findings stand at one point, each with its place, chosen from what
   await allKept(page);
   await expect(point.getByText(/Seen .* by Jana Moser; \d corrections/)).toBeVisible();
   await point.getByText(/Seen .* by Jana Moser; \d corrections/).click();
-  await expect(point.getByText(/Jana Moser \(device \w{4}\): Shattered, open/)).toBeVisible();
+  await expect(point.getByText(/Jana Moser \(device \w{4}\): Melted, charred/)).toBeVisible();
   await expect(point.getByText(/Jana Moser \(device \w{4}\): “Smells burnt”/)).toBeVisible();
   await page.getByRole("button", { name: "Recorded (2)" }).click();
   await expect(page.getByText(/26|\d+ \w+ 20\d\d/).first()).toBeVisible();

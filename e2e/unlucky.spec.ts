@@ -229,7 +229,7 @@ test("two people in one case: what one records the other sees without a reload, 
     .click();
   await theirs.getByText(/corrections$/).click();
   await expect(theirs.getByText(/by Jana Moser \(device \w{4}\): “corner chipped, cell cracked”/)).toBeVisible();
-  await expect(theirs.getByText(/by A\. Gruber \(device \w{4}\): Shattered/)).toBeVisible();
+  await expect(theirs.getByText(/by A\. Gruber \(device \w{4}\): Melted/)).toBeVisible();
 
   // The brief field by field.
   await page.goto(`/cases/${caseId}/brief`);

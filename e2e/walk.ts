@@ -18,7 +18,9 @@ export async function openPoint(page: Page, id: string): Promise<Locator> {
   // A page that has just come may still be writing its first point into the address.
   await expect(async () => {
     await page.evaluate((to) => {
-      window.location.hash = to;
+      // Replaced as the application does it, so that its router's next refresh doesn't bring the old address back.
+      window.history.replaceState(null, "", `#${to}`);
+      window.dispatchEvent(new Event("hashchange"));
     }, id);
     await expect(sheet).toBeVisible({ timeout: 3000 });
   }).toPass({ timeout: 60_000 });

@@ -216,7 +216,7 @@ export const DEMO_VISITS: readonly DemoVisit[] = [
     { point: "debris", grade: "watch", picture: "needles", note: "Leaves of the poplar behind the east rails" },
     { point: "inverter-fan", grade: "watch", place: "inv-w", note: "Fan of the west one grinds when it starts" },
   ]),
-  short("meadow-school", 2024, "10-14", JANA, "Yearly inspection before winter", [
+  short("meadow-school", 2024, "04-14", JANA, "Posts looked at after the thaw", [
     { point: "posts-plumb", grade: "watch", picture: "rust", note: "Third post from the west: rust at the ground line, dug free, 1 mm" },
     { point: "soil-pattern", grade: "watch", note: "Dust of the gravel yard along the lower edges" },
   ]),
