@@ -103,7 +103,7 @@ try {
   await shoot("plan", "/cases/chapel-annex-2025/walk", DESK, {
     before: async (page) => {
       await page.getByRole("button", { name: "Plan", exact: true }).click();
-      await page.getByRole("button", { name: /^plane nave/ }).click();
+      await page.getByRole("button", { name: /plane nave/ }).click();
     },
   });
   await shoot("recorded-phone", `${CASE}/walk#board-heat`, PHONE, { before: openStrip });
