@@ -199,7 +199,10 @@ test("nobody grades what lies on a roof before anchor, ladder, ice, wind and hea
   for (const answer of ["Safe today", "Dry and clean under the foot", "Under 40 °C"])
     await held.getByRole("button", { name: answer }).click();
   await held.getByRole("button", { name: /^Ladder: angle/ }).click();
+  await expect(page.getByRole("button", { name: "Back to Mid clamps seated and tight" })).toBeVisible();
   await gradeOf(pointSheet(page, "Ladder: angle"), /^Sound/).click();
+  // It leads back to the point that waits for it.
+  await expect(sheet).toBeVisible();
   await gradeOf(await openPoint(page, "wind-now"), /^Stop/).click();
   await openPoint(page, "clamps-mid");
   await expect(held.getByRole("listitem")).toHaveCount(1);

@@ -67,6 +67,14 @@ const COVERINGS: Record<string, string> = {
   membrane: "Membrane or felt",
 };
 
+/** What was said of a fact, in a line: "In what do the conductors come down? Metal conduit". */
+export function factWords(key: string, value: string): string {
+  const said = (answers: readonly { value: string; text: string }[]) => answers.find((one) => one.value === value)?.text ?? "can't tell";
+  const asked = OF_PLANT[key];
+  if (asked) return `${asked.text} ${said(asked.answers)}`;
+  return `Covering of ${key.replace(/^roof\./, "")}: ${COVERINGS[value] ?? "can't tell"}`;
+}
+
 /** Everything that a walk may have to ask of a site, answered or not. */
 export function questionsOf(site: SiteFile): Question[] {
   const plant = Object.entries(OF_PLANT).map(([key, question]): Question => {
@@ -98,19 +106,29 @@ export function questionsAt(site: SiteFile, stops: readonly Stop[], told: ToldFa
   return asked;
 }
 
-/** One question a building: what covers it is mostly the same under all its planes. Where the slope allows one covering alone nothing is asked. */
+/**
+ * One question for all planes of a building that the same coverings can lie under: mostly the same does. Where that is one covering alone nothing
+ * is asked, and what is known of a plane isn't said anew with the others.
+ */
 function coveringQuestions(planes: readonly Plane[]): Question[] {
-  const buildings = new Map<string, Plane[]>();
-  for (const plane of planes.filter(isOnRoof)) buildings.set(plane.building ?? "", [...(buildings.get(plane.building ?? "") ?? []), plane]);
-  return [...buildings].flatMap(([building, its]) => {
-    const possible = new Set(its.flatMap((plane) => [...coveringsOf({ ...plane, roof: undefined }), ...(plane.roof ? [plane.roof] : [])]));
-    if (possible.size < 2) return [];
+  const alike = new Map<string, { building: string; possible: string[]; its: Plane[] }>();
+  for (const plane of planes.filter(isOnRoof)) {
+    const building = plane.building ?? "";
+    const possible = coveringsOf({ ...plane, roof: undefined });
+    const key = [building, ...possible].join("/");
+    alike.set(key, { building, possible, its: [...(alike.get(key)?.its ?? []), plane] });
+  }
+  return [...alike.values()].flatMap(({ building, possible, its }) => {
+    const unknown = its.filter(({ roof }) => !roof);
+    const asked = unknown.length > 0 ? unknown : its;
+    const values = [...new Set([...possible, ...asked.flatMap(({ roof }) => roof ?? [])])];
+    if (values.length < 2) return [];
     return {
       facet: "roof" as const,
-      text: `What covers the roof${building ? ` of ${building}` : ""} under the array?`,
-      keys: its.map(({ id }) => `roof.${id}`),
-      answers: [...possible].map((value) => ({ value, text: COVERINGS[value] })),
-      answer: its.every(({ roof }) => roof) ? (its[0].roof ?? null) : null,
+      text: `What covers the roof${building ? ` of ${building}` : ""} under ${alike.size > 1 ? asked.map(({ id }) => id).join(", ") : "the array"}?`,
+      keys: asked.map(({ id }) => `roof.${id}`),
+      answers: values.map((value) => ({ value, text: COVERINGS[value] })),
+      answer: unknown.length > 0 ? null : (its[0].roof ?? null),
     };
   });
 }

@@ -21,6 +21,27 @@ describe("an entry in words", () => {
     expect(changeWords({ ...common, kind: "brief", recordId: "c", fields: { hazards: "steep" } })).toBe("Hazards: steep");
   });
 
+  it("says what was said of the plant, its parts and a photo in words, not in keys", () => {
+    expect(
+      changeWords({
+        ...common,
+        kind: "facts",
+        recordId: "c/facts",
+        fields: { conduit: "metal", "roof.south": "tile", nearSea: "unknown" },
+      }),
+    ).toBe(
+      "In what do the conductors come down? Metal conduit; Covering of south: Clay or concrete tiles; Is the sea near, or is the road salted? can't tell",
+    );
+    const part = { ...common, kind: "part" as const, recordId: "c/part/x", partId: "x" };
+    expect(changeWords({ ...part, fields: { kind: "isolator", serial: "4711", warrantyUntil: "" } })).toBe(
+      "Part: isolator, no. 4711, guarantee until emptied",
+    );
+    expect(changeWords({ ...part, fields: { takenBack: true } })).toBe("Part: taken back");
+    const photo = { ...common, kind: "photo" as const, recordId: "p", findingId: "f", pointId: "array-glass" };
+    expect(changeWords({ ...photo, fields: { marks: "" } })).toBe("Marks on a photo, Glass, cells and backs");
+    expect(changeWords(finding({ spot: "south@1,2" }))).toBe("Glass, cells and backs: pinned on the plan");
+  });
+
   it("says how it fares", () => {
     const entry = newEntry(finding({}), 0);
     expect(entryState(entry)).toBe("Waiting");

@@ -1,7 +1,9 @@
 import { CAUSES, type CauseId } from "@/core/causes/causes";
 import type { BriefFields, Change, ReportFields, WorkFields } from "@/core/changes/change";
+import type { PartFields } from "@/core/changes/partFields";
 import { ANSWERS, isAnswer } from "@/core/inspection/answers";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
+import { factWords } from "@/core/inspection/questions";
 import { type WorkId, workTitle } from "@/core/work/works";
 import type { Entry } from "@/field/entry";
 
@@ -32,6 +34,19 @@ export const WORK_WORDS: Record<keyof Omit<WorkFields, "leftOut">, string> = {
   note: "Note",
 };
 
+/** What the fields of a part are called. */
+const PART_WORDS: Record<Exclude<keyof PartFields, "kind" | "takenBack">, string> = {
+  place: "at",
+  maker: "maker",
+  model: "model",
+  serial: "no.",
+  installed: "installed",
+  warrantyUntil: "guarantee until",
+  makerState: "its maker",
+  condition: "condition",
+  note: "note",
+};
+
 /** What a change says, in a line. */
 export function changeWords(change: Change): string {
   if (change.kind === "brief") {
@@ -43,15 +58,16 @@ export function changeWords(change: Change): string {
     return `Report, ${REPORT_WORDS[name as keyof ReportFields] ?? "part"}: ${text}`;
   }
   if (change.kind === "part") {
-    const { takenBack, ...said } = change.fields;
-    const words = Object.entries(said).map(([name, value]) => `${name} ${value || "emptied"}`);
+    const { takenBack, kind, ...said } = change.fields;
+    const words = Object.entries(said).map(([name, value]) => `${PART_WORDS[name as keyof typeof PART_WORDS]} ${value || "emptied"}`);
+    if (kind) words.unshift(kind);
     if (takenBack !== undefined) words.push(takenBack ? "taken back" : "stands again");
     return `Part: ${words.join(", ")}`;
   }
   if (change.kind === "facts") {
-    return `Of the plant: ${Object.entries(change.fields)
-      .map(([key, value]) => `${key} ${value}`)
-      .join(", ")}`;
+    return Object.entries(change.fields)
+      .map(([key, value]) => factWords(key, value))
+      .join("; ");
   }
   if (change.kind === "work") {
     const { leftOut, ...texts } = change.fields;

@@ -122,7 +122,7 @@ function modulePart(site: SiteFile, scope: string): Partial<PartFields> | null {
 function PinMark({ pin: { severity, findings }, left, top }: { pin: Pin; left: number; top: number }) {
   return (
     <span
-      className="pointer-events-none absolute flex -translate-x-1/2 -translate-y-1/2 items-center rounded-sm border border-ink bg-raised px-0.5 leading-none"
+      className="pointer-events-none absolute flex -translate-x-1/2 -translate-y-1/2 items-center rounded-sm border border-ink bg-raised px-0.5 pb-1 leading-none"
       style={{ left, top }}
     >
       <SeverityMark severity={severity} wordless />

@@ -52,6 +52,8 @@ interface PointSheetProps {
   /** Says that nobody goes up. */
   onBelow: () => void;
   onOpen: (pointId: string) => void;
+  /** The point that waits for this one; going on leads back to it. */
+  back: string | undefined;
   /** Whether the work of the whole case is stopped. */
   stopped: boolean;
   onStop: () => void;
@@ -70,7 +72,7 @@ function gravestOf(findings: readonly StandingFinding[]): Severity | null {
 export function PointSheet(props: PointSheetProps) {
   const { item, place, of, site, findings, takenBack, entries, actions, heading, hazards, earlier, onGo, onTakeBack, onStop, stopped } =
     props;
-  const { ask, onBelow, onOpen } = props;
+  const { ask, onBelow, onOpen, back } = props;
   const { point, stop } = item;
   const [chosen, setChosen] = useState<string | "another" | null>(null);
   const open = findings.find(({ id }) => id === chosen) ?? findings.at(-1);
@@ -227,7 +229,8 @@ export function PointSheet(props: PointSheetProps) {
           disabled={place === of - 1}
           onClick={() => onGo(place + 1)}
         >
-          Next point <ChevronRight className="size-6" aria-hidden="true" />
+          {back ? <span className="min-w-0 truncate">Back to {back}</span> : "Next point"}{" "}
+          <ChevronRight className="size-6" aria-hidden="true" />
         </button>
       </div>
       <p className="caption mt-3 hidden desk:block">

@@ -72,6 +72,8 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
   const standing = useMemo(() => graded.filter(({ fields }) => !fields.takenBack), [graded]);
   const [leaf, setLeaf] = useState<WalkLeaf | null>(null);
   const [newPart, setNewPart] = useState<string | null>(null);
+  /** The point that a condition was opened from: once it is answered the walk goes on there. */
+  const [backTo, setBackTo] = useState<string | null>(null);
   const [undo, setUndo] = useState<readonly StandingFinding[]>([]);
 
   const heading = useRef<HTMLHeadingElement>(null);
@@ -109,6 +111,7 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
     items.find(({ point }) => !seen.has(point.id)) ??
     items[0];
   const place = items.indexOf(current);
+  const backItem = backTo && current.point.condition ? itemOf(items, backTo) : undefined;
   useEffect(() => {
     lastPlace.current = place;
   }, [place]);
@@ -206,12 +209,19 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
               }
               held={heldBy(current.stop, current.point, stops, standing, nowMs)}
               onBelow={() => actions.add(FROM_BELOW, { gradeId: "sound" })}
-              onOpen={open}
+              onOpen={(pointId) => {
+                setBackTo(current.key);
+                open(pointId);
+              }}
+              back={backItem?.point.title}
               hazards={items[place - 1]?.stop === current.stop ? "" : standingBrief.fields.hazards}
               findings={findings.filter(({ pointId, fields }) => pointId === current.point.id && !fields.takenBack)}
               takenBack={graded.filter(({ pointId, fields }) => pointId === current.point.id && fields.takenBack)}
               earlier={foundBefore.filter(({ pointId }) => pointId === current.point.id)}
-              onGo={goTo}
+              onGo={(to) => {
+                setBackTo(null);
+                goTo(backItem && to > place ? items.indexOf(backItem) : to);
+              }}
               stopped={standing.some(({ pointId, fields }) => pointId === STOP_WORK && fields.gradeId !== CLEARED)}
               onStop={() => {
                 actions.add(STOP_WORK, { gradeId: "stop" });
