@@ -55,6 +55,50 @@ test.describe("on a phone", () => {
     await expect(progress(page)).toContainText(`${points} of ${points}`);
   });
 
+  test("two phones without a network share a walk, and each has all of it afterwards", async ({ page, browser, baseURL, demo }) => {
+    // In the field nobody waits for what the other has said of the ladder.
+    const caseId = await newCase(page, "meadow-school");
+    const other = await (
+      await browser.newContext({ baseURL, viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: "block" })
+    ).newPage();
+    const phones = [page, other];
+    const EACH = 14;
+    let points = 0;
+    for (const phone of phones) {
+      await phone.goto(`/cases/${caseId}/walk`, { waitUntil: "networkidle" });
+      await round(phone, "Whole").tap();
+      points = Number(/of (\d+)/.exec((await progress(phone).textContent()) ?? "")?.[1]);
+      await phone.route(/\/api\//, (route) => route.abort());
+    }
+    const gradeFrom = async (phone: Page, first: number) => {
+      const sheet = phone.getByRole("article");
+      await phone.getByRole("button", { name: "Begin" }).tap();
+      for (let k = 0; k < first; k++) {
+        await expect(sheet.getByText(`${k + 1} of ${points}`)).toBeVisible();
+        await phone.getByRole("button", { name: "Next point" }).tap();
+      }
+      for (let k = first; k < first + EACH; k++) {
+        await expect(sheet.getByText(`${k + 1} of ${points}`)).toBeVisible();
+        await gradeOf(sheet, /^Sound/)
+          .first()
+          .tap();
+      }
+    };
+    // The second begins where the first will stop, but for one point that both look at.
+    await gradeFrom(page, 0);
+    await gradeFrom(other, EACH - 1);
+    for (const phone of phones) {
+      await expect(strip(phone)).toContainText(`${EACH} waiting`);
+      await phone.unroute(/\/api\//);
+      await phone.evaluate(() => window.dispatchEvent(new Event("online")));
+      await allKept(phone);
+    }
+    for (const phone of phones) await expect(progress(phone)).toContainText(`${2 * EACH - 1} of ${points}`);
+    const rows = await storedFindings(demo, caseId);
+    expect(rows).toHaveLength(2 * EACH);
+    expect(new Set(rows.map(({ pointId }) => pointId)).size).toBe(2 * EACH - 1);
+  });
+
   test("a touch too much is led back from, and what is in the way isn't under the thumb", async ({ page }) => {
     await page.goto(`${LARCH_CASE}/walk#isolator-top`, { waitUntil: "networkidle" });
     const first = pointSheet(page, "No cable entry from the top outdoors");
@@ -136,6 +180,28 @@ test("a quick round by keyboard alone at the desk, where several ways are sound 
   const rows = await storedFindings(demo, caseId);
   expect(rows).toHaveLength(20);
   expect(rows.filter(({ gradeId }) => gradeId === "not-seen")).toHaveLength(1);
+});
+
+test("a whole walk by keyboard alone at the desk, each point once", async ({ page, demo }) => {
+  const caseId = await newCase(page, "weir-barn");
+  await page.goto(`/cases/${caseId}/walk`, { waitUntil: "networkidle" });
+  await round(page, "Whole").focus();
+  await page.keyboard.press("Enter");
+  const points = Number(/of (\d+)/.exec((await progress(page).textContent()) ?? "")?.[1]);
+  expect(points).toBeGreaterThan(100);
+  const sheet = page.getByRole("article");
+  for (let k = 1; k <= points; k++) {
+    await expect(sheet.getByText(`${k} of ${points}`)).toBeVisible();
+    const ways = await gradeOf(sheet, /^Sound/).count();
+    await page.keyboard.press("s");
+    // Of several ways the first is under the cursor now.
+    if (ways > 1) await page.keyboard.press("Enter");
+  }
+  await expect(progress(page)).toContainText(`${points} of ${points}`);
+  await allKept(page);
+  const rows = await storedFindings(demo, caseId);
+  expect(rows).toHaveLength(points);
+  expect(new Set(rows.map(({ pointId }) => pointId)).size).toBe(points);
 });
 
 test("what is read and worked out at a point helps to grade it, survives a reload, and stands in the report", async ({ page }) => {

@@ -2,11 +2,12 @@
 
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useEffect, useId, useState } from "react";
+import { useEffect, useState } from "react";
 import { CATALOGUE, type Catalogue } from "@/core/inspection/catalogue";
 import { writeCatalogueFile } from "@/core/inspection/catalogueFile";
 import { STATION_WORDS, STATIONS } from "@/core/inspection/point";
 import type { CatalogueView } from "@/server/catalogue/catalogue";
+import { FileButton } from "../marks/FileButton";
 import { isRefusal, type Refusal, send } from "../send";
 import { added, changed, moved, placeOf, without } from "./draftCatalogue";
 import { PointForm } from "./PointForm";
@@ -55,14 +56,22 @@ export function CataloguePage({ view }: { view: CatalogueView }) {
         <a href="/api/catalogue" className="button">
           As a file
         </a>
-        <FromFile
-          onText={(text, name) =>
-            void take(
-              send<CatalogueView>(`/api/catalogue?name=${encodeURIComponent(name)}`, "PUT", new Blob([text])),
-              "Taken in. Walks are made by it from now on.",
-            )
+        <FileButton
+          name="Catalogue from a file"
+          accept=".json,application/json"
+          onFiles={([file]) =>
+            void file
+              ?.text()
+              .then((text) =>
+                take(
+                  send<CatalogueView>(`/api/catalogue?name=${encodeURIComponent(file.name)}`, "PUT", new Blob([text])),
+                  "Taken in. Walks are made by it from now on.",
+                ),
+              )
           }
-        />
+        >
+          From a file
+        </FileButton>
         {stands.versions[0] && !stands.versions[0].shipped ? (
           <button
             type="button"
@@ -156,27 +165,6 @@ export function CataloguePage({ view }: { view: CatalogueView }) {
         )}
       </div>
     </main>
-  );
-}
-
-function FromFile({ onText }: { onText: (text: string, name: string) => void }) {
-  const id = useId();
-  return (
-    <label htmlFor={id} className="button has-focus-visible:outline-3 has-focus-visible:outline-act">
-      From a file
-      <input
-        id={id}
-        type="file"
-        accept=".json,application/json"
-        className="sr-only"
-        aria-label="Catalogue from a file"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = "";
-          void file?.text().then((text) => onText(text, file.name));
-        }}
-      />
-    </label>
   );
 }
 

@@ -2,12 +2,13 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useId, useState } from "react";
+import { useState } from "react";
 import { ageOfPart, nextParts } from "@/core/register/outlook";
 import { type Part, presentParts } from "@/core/register/parts";
 import { dayName, localDay } from "@/core/series/localDay";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { TakenRegister } from "@/server/register/register";
+import { FileButton } from "../marks/FileButton";
 import { SeverityMark } from "../marks/SeverityMark";
 import { isRefusal, send } from "../send";
 import { NextList } from "./NextList";
@@ -88,7 +89,6 @@ function PartsTable({ present, site, today }: { present: readonly Part[]; site: 
 
 /** Takes a file in and says what came of it; one step back. */
 function RegisterFile({ siteId }: { siteId: string }) {
-  const id = useId();
   const router = useRouter();
   const [says, setSays] = useState<{ lines: string[]; canUndo: boolean } | null>(null);
   const take = async (file: File | undefined) => {
@@ -105,21 +105,9 @@ function RegisterFile({ siteId }: { siteId: string }) {
   };
   return (
     <>
-      <label htmlFor={id} className="button has-focus-visible:outline-3 has-focus-visible:outline-act">
+      <FileButton name="Register from a file" accept=".csv,text/csv" onFiles={([file]) => void take(file)}>
         From a file
-        <input
-          id={id}
-          type="file"
-          accept=".csv,text/csv"
-          className="sr-only"
-          aria-label="Register from a file"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = "";
-            void take(file);
-          }}
-        />
-      </label>
+      </FileButton>
       {says ? (
         <div role="status" className="w-full border-l-4 border-act bg-raised p-3">
           {says.lines.map((line) => (

@@ -1,16 +1,16 @@
 "use client";
 
 import { ScanBarcode } from "lucide-react";
-import { useId, useState } from "react";
+import { useState } from "react";
 import { MOST_OF_PART } from "@/core/changes/partFields";
 import type { Part } from "@/core/register/parts";
 import { SavedText } from "../field/SavedText";
+import { FileButton } from "../marks/FileButton";
 import { readCode } from "./readCode";
 import type { OwnParts } from "./useParts";
 
 /** A part's serial number, typed or read from a photo of its barcode. */
 export function SerialField({ part, own }: { part: Part; own: OwnParts }) {
-  const id = useId();
   const [says, setSays] = useState("");
   const read = async (file: File | undefined) => {
     if (!file) return;
@@ -29,22 +29,9 @@ export function SerialField({ part, own }: { part: Part; own: OwnParts }) {
         says={(serial) => own.saying(part.id, { serial })}
         seenMs={part.lastMs}
       />
-      <label htmlFor={id} className="button mt-6 has-focus-visible:outline-3 has-focus-visible:outline-act">
+      <FileButton name="Photo of its barcode" accept="image/*" camera className="mt-6" onFiles={([file]) => void read(file)}>
         <ScanBarcode className="size-5" aria-hidden="true" /> Code
-        <input
-          id={id}
-          type="file"
-          accept="image/*"
-          capture="environment"
-          className="sr-only"
-          aria-label="Photo of its barcode"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = "";
-            void read(file);
-          }}
-        />
-      </label>
+      </FileButton>
       {says ? (
         <p role="status" className="col-span-2 caption wrap-anywhere">
           {says}

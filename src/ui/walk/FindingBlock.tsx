@@ -1,7 +1,7 @@
 "use client";
 
-import { Camera, Images, type LucideIcon } from "lucide-react";
-import { useId, useState } from "react";
+import { Camera, Images } from "lucide-react";
+import { useState } from "react";
 import type { StandingFinding, StandingPhoto } from "@/core/changes/caseRecords";
 import { MOST_TEXT } from "@/core/changes/change";
 import { latestMs } from "@/core/changes/standing";
@@ -9,6 +9,7 @@ import type { Point } from "@/core/inspection/point";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { Entry } from "@/field/entry";
 import { SavedText } from "../field/SavedText";
+import { FileButton } from "../marks/FileButton";
 import { PinSheet } from "../plan/PinSheet";
 import { AlsoAt } from "./AlsoAt";
 import { FindingHistory } from "./FindingHistory";
@@ -98,14 +99,12 @@ function PhotoButtons({ point, onFiles }: { point: Point; onFiles: (files: File[
   const take = (files: File[]) => void onFiles(files).then(setFaults);
   return (
     <>
-      <PictureInput words="Photo" name={`Photo of ${point.title}`} Icon={Camera} more={{ capture: "environment" }} onFiles={take} />
-      <PictureInput
-        words="From files"
-        name={`Photos of ${point.title} from files`}
-        Icon={Images}
-        more={{ multiple: true }}
-        onFiles={take}
-      />
+      <FileButton name={`Photo of ${point.title}`} accept="image/*" camera onFiles={take}>
+        <Camera className="size-5" aria-hidden="true" /> Photo
+      </FileButton>
+      <FileButton name={`Photos of ${point.title} from files`} accept="image/*" multiple onFiles={take}>
+        <Images className="size-5" aria-hidden="true" /> From files
+      </FileButton>
       {faults.length > 0 ? (
         <ul role="alert" className="w-full border-l-4 border-fix bg-raised p-3 font-semibold">
           {faults.map((fault) => (
@@ -116,39 +115,5 @@ function PhotoButtons({ point, onFiles }: { point: Point; onFiles: (files: File[
         </ul>
       ) : null}
     </>
-  );
-}
-
-function PictureInput({
-  words,
-  name,
-  Icon,
-  more,
-  onFiles,
-}: {
-  words: string;
-  name: string;
-  Icon: LucideIcon;
-  more: { capture?: "environment"; multiple?: boolean };
-  onFiles: (files: File[]) => void;
-}) {
-  const id = useId();
-  return (
-    <label htmlFor={id} className="button has-focus-visible:outline-3 has-focus-visible:outline-act">
-      <Icon className="size-5" aria-hidden="true" /> {words}
-      <input
-        id={id}
-        type="file"
-        accept="image/*"
-        className="sr-only"
-        aria-label={name}
-        {...more}
-        onChange={(event) => {
-          const files = [...(event.target.files ?? [])];
-          event.target.value = "";
-          onFiles(files);
-        }}
-      />
-    </label>
   );
 }

@@ -7,13 +7,13 @@ import type { StandingFinding } from "@/core/changes/caseRecords";
 import { isAnswer } from "@/core/inspection/answers";
 import { findGrade } from "@/core/inspection/catalogue";
 import type { Held } from "@/core/inspection/holding";
-import { graver, type Severity } from "@/core/inspection/severity";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
 import type { Entry } from "@/field/entry";
 import { newUuid } from "@/field/uuid";
 import type { EarlierFinding } from "@/server/findings/earlier";
 import { CautionLine } from "../marks/CautionLine";
+import { gravestIn } from "../plan/pinsOf";
 import { PointDrawing } from "./drawings/PointDrawing";
 import { EarlierHere } from "./EarlierHere";
 import { FindingBlock } from "./FindingBlock";
@@ -61,12 +61,6 @@ interface PointSheetProps {
 
 /** Where a key is a letter and no command. */
 const TYPING = "input, textarea, select, [contenteditable], [role=dialog]";
-
-/** The gravest of what stands at a point; null where nothing has a severity. */
-function gravestOf(findings: readonly StandingFinding[]): Severity | null {
-  const severities = findings.flatMap(({ pointId, fields }) => findGrade(pointId, fields.gradeId)?.severity ?? []);
-  return severities.length > 0 ? severities.reduce(graver) : null;
-}
 
 /** One point fills the screen: what good and bad look like, the caution, the grades at the thumb, then what was found. */
 export function PointSheet(props: PointSheetProps) {
@@ -153,7 +147,7 @@ export function PointSheet(props: PointSheetProps) {
       {point.rule ? <p className="caption mt-2">By {point.rule}</p> : null}
       <EarlierHere
         earlier={earlier}
-        now={gravestOf(graded)}
+        now={gravestIn(graded)}
         site={site}
         onPhoto={(files) => actions.addPhotos({ id: recordId, pointId: point.id }, files)}
       />
