@@ -5,6 +5,7 @@ import dynamic from "next/dynamic";
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { type Mark, MOST_MARK_TEXT, MOST_MARKS, movedBy, type PhotoMarks } from "@/core/changes/photoMarks";
+import { SheetDialog } from "../marks/SheetDialog";
 import { markWords } from "./markLook";
 import type { MarkStageProps, MarkTool } from "./markStageProps";
 import { useImage } from "./useImage";
@@ -48,15 +49,9 @@ export function MarkPhoto({ children, ...props }: MarkPhotoProps) {
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>{children}</Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/60" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed inset-0 z-50 flex flex-col bg-paper sm:inset-[3vh] sm:border-2 sm:border-ink"
-        >
-          <MarkSheet {...props} />
-        </Dialog.Content>
-      </Dialog.Portal>
+      <SheetDialog title={props.name} full acts={<Dialog.Close className="button button-act">Done</Dialog.Close>}>
+        <MarkSheet {...props} />
+      </SheetDialog>
     </Dialog.Root>
   );
 }
@@ -86,10 +81,6 @@ function MarkSheet({ url, name, marks: kept, onKeep }: Omit<MarkPhotoProps, "chi
 
   return (
     <>
-      <div className="flex items-center justify-between gap-3 border-b-2 border-ink px-3 py-2">
-        <Dialog.Title className="min-w-0 truncate text-lg font-semibold">{name}</Dialog.Title>
-        <Dialog.Close className="button button-act">Done</Dialog.Close>
-      </div>
       <div
         ref={room}
         role="application"

@@ -3,6 +3,7 @@
 import { Camera } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
+import { SheetDialog } from "../marks/SheetDialog";
 
 interface PhotoAsBeforeProps {
   /** The earlier photo. */
@@ -24,15 +25,9 @@ export function PhotoAsBefore(props: PhotoAsBeforeProps) {
       <Dialog.Trigger className="button mt-1 px-2 text-sm">
         <Camera className="size-4" aria-hidden="true" /> As before
       </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/60" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed inset-0 z-50 flex flex-col bg-paper sm:inset-[3vh] sm:border-2 sm:border-ink"
-        >
-          <Framing {...props} onTaken={() => setOpen(false)} />
-        </Dialog.Content>
-      </Dialog.Portal>
+      <SheetDialog title={props.name} full acts={<Dialog.Close className="button">Close</Dialog.Close>}>
+        <Framing {...props} onTaken={() => setOpen(false)} />
+      </SheetDialog>
     </Dialog.Root>
   );
 }
@@ -51,10 +46,6 @@ function Framing({ url, name, onPhoto, onTaken }: PhotoAsBeforeProps & { onTaken
   };
   return (
     <>
-      <div className="flex items-center justify-between gap-3 border-b-2 border-ink px-3 py-2">
-        <Dialog.Title className="min-w-0 truncate text-lg font-semibold">{name}</Dialog.Title>
-        <Dialog.Close className="button">Close</Dialog.Close>
-      </div>
       <div className="relative min-h-0 flex-1 bg-sunken">
         <video
           ref={video}

@@ -5,6 +5,7 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { type OnPlane, readSpot, writeSpot } from "@/core/site/spot";
+import { SheetDialog } from "../marks/SheetDialog";
 import { type PlaneFrame, PlanePicture } from "./PlanePicture";
 import { moduleAt } from "./pinsOf";
 
@@ -35,48 +36,43 @@ export function PinSheet({ site, spot, of, onPin, onUnpin }: PinSheetProps) {
       <Dialog.Trigger className="button" aria-label={`Pin of ${of} on the plan: ${spot ? "set" : "not set"}`}>
         <PinIcon className="size-5" aria-hidden="true" /> {spot ? "Pinned" : "Pin"}
       </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed inset-x-0 bottom-0 z-50 flex max-h-[92dvh] flex-col border-t-2 border-ink bg-paper sm:inset-x-auto sm:top-[6vh] sm:bottom-auto sm:left-1/2 sm:max-h-[88vh] sm:w-[min(56rem,calc(100vw-48px))] sm:-translate-x-1/2 sm:border-2"
-        >
-          <div className="flex flex-wrap items-center justify-between gap-3 border-b-2 border-ink px-5 py-3">
-            <Dialog.Title className="text-xl font-semibold">Where on the array?</Dialog.Title>
-            <div className="flex gap-2">
-              {spot ? (
-                <button type="button" className="button" onClick={onUnpin}>
-                  Take the pin off
-                </button>
-              ) : null}
-              <Dialog.Close className="button button-act">Done</Dialog.Close>
-            </div>
-          </div>
-          <div className="grid gap-5 overflow-y-auto px-5 py-4">
-            <p className="caption">
-              Touch the spot: a mount, a rail, a corner of a module. Arrow keys move the pin by a hand&rsquo;s breadth.
-            </p>
-            {site.planes.map((plane) => (
-              <PlanePicture
-                key={plane.id}
-                site={site}
-                plane={plane}
-                module={() => null}
-                over={(frame) => (
-                  <Board
-                    frame={frame}
-                    planeId={plane.id}
-                    spot={readSpot(spot)}
-                    onSpot={(rightM, upM) =>
-                      onPin(writeSpot({ plane: plane.id, rightM, upM }), moduleAt(frame.layout, rightM, upM) ?? plane.id)
-                    }
-                  />
-                )}
-              />
-            ))}
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
+      <SheetDialog
+        title="Where on the array?"
+        acts={
+          <>
+            {spot ? (
+              <button type="button" className="button" onClick={onUnpin}>
+                Take the pin off
+              </button>
+            ) : null}
+            <Dialog.Close className="button button-act">Done</Dialog.Close>
+          </>
+        }
+      >
+        <div className="grid gap-5 overflow-y-auto px-5 py-4">
+          <p className="caption">
+            Touch the spot: a mount, a rail, a corner of a module. Arrow keys move the pin by a hand&rsquo;s breadth.
+          </p>
+          {site.planes.map((plane) => (
+            <PlanePicture
+              key={plane.id}
+              site={site}
+              plane={plane}
+              module={() => null}
+              over={(frame) => (
+                <Board
+                  frame={frame}
+                  planeId={plane.id}
+                  spot={readSpot(spot)}
+                  onSpot={(rightM, upM) =>
+                    onPin(writeSpot({ plane: plane.id, rightM, upM }), moduleAt(frame.layout, rightM, upM) ?? plane.id)
+                  }
+                />
+              )}
+            />
+          ))}
+        </div>
+      </SheetDialog>
     </Dialog.Root>
   );
 }
