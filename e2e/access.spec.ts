@@ -7,6 +7,9 @@ test.use({ file: "access" });
 const PAGES = [
   "/",
   "/sites/weir-barn",
+  "/sites/chapel-annex",
+  "/firm/catalogue",
+  "/cases/chapel-annex-2026/walk#parts",
   ...["brief", "walk", "compare", "diagnose", "hand-over"].map((station) => `${LARCH_CASE}/${station}`),
 ];
 const SIZES = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } };

@@ -77,9 +77,10 @@ export async function takeRegister(actor: Actor, siteId: string, text: string, f
   });
 }
 
-/** Brings back the register that the last file took the place of; what was said on site since stays. @throws ConflictError where there is none */
+/** Brings back the register that the last file took the place of; what was said on site since stays. @throws ConflictError where there is none, NotFoundError */
 export async function undoRegister(actor: Actor, siteId: string): Promise<void> {
   allow(actor, "record");
+  await requireSite(actor, siteId);
   await inTransaction(async (transaction) => {
     const record = await RegisterRecord.findByPk(siteId, { transaction });
     if (!record?.before) throw new ConflictError("There is no register to go back to");
