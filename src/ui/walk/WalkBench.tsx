@@ -111,7 +111,8 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
     items.find(({ point }) => !seen.has(point.id)) ??
     items[0];
   const place = items.indexOf(current);
-  const backItem = backTo && current.point.condition ? itemOf(items, backTo) : undefined;
+  // A quick round has the condition and may lack the point that waits for it.
+  const backItem = backTo && current.point.condition ? itemOf(rounds.whole, backTo) : undefined;
   useEffect(() => {
     lastPlace.current = place;
   }, [place]);
@@ -220,7 +221,8 @@ export function WalkBench({ caseId, site: described, madeMs, known, brief, cause
               earlier={foundBefore.filter(({ pointId }) => pointId === current.point.id)}
               onGo={(to) => {
                 setBackTo(null);
-                goTo(backItem && to > place ? items.indexOf(backItem) : to);
+                if (backItem && to > place) open(backItem.key);
+                else goTo(to);
               }}
               stopped={standing.some(({ pointId, fields }) => pointId === STOP_WORK && fields.gradeId !== CLEARED)}
               onStop={() => {
