@@ -75,7 +75,7 @@ function PartsTable({ present, site, today }: { present: readonly Part[]; site: 
               <tr key={part.id} className="border-t border-rule align-baseline">
                 <td className="py-1">{partTitle(part, site)}</td>
                 <td className="wrap-anywhere">{partType(part)}</td>
-                <td>{ageWords(age)}</td>
+                <td className="whitespace-nowrap">{ageWords(age)}</td>
                 <td>{[warrantyWords(part, age), part.makerState ? MAKER_WORDS[part.makerState] : ""].filter(Boolean).join(", ")}</td>
                 <td>{part.condition ? <SeverityMark severity={part.condition} /> : ""}</td>
               </tr>

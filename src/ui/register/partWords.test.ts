@@ -34,6 +34,6 @@ describe("a part in words", () => {
     expect(warrantyWords(old, age)).toContain("Guarantee ended 1 Jun 2017");
     expect(warrantyWords(part({}), ageOfPart(part({}), site, "2026-06-01"))).toBe("");
     const [next] = nextParts([old], site, "2026-06-01");
-    expect(reasonWords(next)).toMatch(/^found not in order; \d\d of 100 of its kind and age fail within 3 years; maker gone/);
+    expect(reasonWords(next)).toMatch(/^found not in order; \d\d of 100 of its kind and age are replaced within 3 years; maker gone/);
   });
 });

@@ -65,7 +65,7 @@ export function reasonWords({ reasons, age }: NextPart): string {
   return reasons
     .map((reason) =>
       reason === "age"
-        ? `${Math.round((age.likely ?? 0) * 100)} of 100 of its kind and age fail within ${OUTLOOK_YEARS} years`
+        ? `${Math.round((age.likely ?? 0) * 100)} of 100 of its kind and age are replaced within ${OUTLOOK_YEARS} years`
         : REASONS[reason],
     )
     .join("; ");
