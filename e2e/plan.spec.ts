@@ -36,6 +36,9 @@ test("a finding is pinned on a rail by touch and by keys, and found again on the
   await expect(card).toContainText("Cracked glass or cells");
   await expect(card.getByRole("img", { name: /^Cracked glass/ })).toBeVisible();
   await expect(card.getByText(/ in these data, \d+\s%\sof the middle one of \d+ like it/)).toBeVisible();
+  await card.getByRole("button", { name: /^Energy: / }).click();
+  await expect(page.getByRole("dialog")).toContainText("middle one of the others");
+  await page.keyboard.press("Escape");
   await expect(page.getByText("Panel board")).toBeVisible();
   const { violations } = await new AxeBuilder({ page }).include("#bench").analyze();
   expect(violations.map(({ id: rule, nodes }) => `${rule}: ${nodes.map(({ target }) => target).join(" ")}`)).toEqual([]);

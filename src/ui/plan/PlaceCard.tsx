@@ -7,6 +7,7 @@ import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { termsOf } from "@/core/site/terms";
 import type { EarlierFinding } from "@/server/findings/earlier";
+import { Figure } from "../marks/Figure";
 import { SeverityMark } from "../marks/SeverityMark";
 import { amount, instantDay, percent } from "../marks/words";
 import { MarkedPicture } from "../photos/MarkedPicture";
@@ -44,7 +45,7 @@ export function PlaceCard({ site, scope, findings, earlier, parts, energy, onOpe
           Record its serial
         </button>
       ) : null}
-      {energy ? <p className="figures">{energyWords(energy)}</p> : null}
+      {energy ? <Energy energy={energy} /> : null}
       <ul className="mt-2 border-t border-rule">
         {findings.map((finding) => (
           <FoundRow key={finding.id} finding={finding} site={site} onOpen={onOpen} />
@@ -117,6 +118,27 @@ function typeWords(site: SiteFile, scope: string): string {
   }
   const inverter = site.inverters.find(({ id }) => id === scope);
   return inverter ? `${inverter.kind}, ${inverter.acRatedW} W` : "";
+}
+
+/** What it gave, opening to how that is told. */
+function Energy({ energy }: { energy: PartEnergy }) {
+  return (
+    <div>
+      <Figure
+        inline
+        label="Energy"
+        value={energyWords(energy)}
+        origin={{
+          formula: "Σ energy of its days; beside peers: Σ energy / size over Σ middle one of the others' energy / size, on the same days",
+          inputs: [
+            ["energy", `${amount(energy.energy)} ${energy.unit}`],
+            ["others of its kind on its plane", String(energy.peers)],
+          ],
+          source: "as its own channel was measured, over all days of the last analysis; size by the nameplate, of a charge by the current",
+        }}
+      />
+    </div>
+  );
 }
 
 /** "612 kWh in these data, 94 % of the middle one of 11 like it". */
