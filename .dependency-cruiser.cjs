@@ -19,6 +19,7 @@ const CORE_ORDER = [
   ["signatures"],
   ["causes-told"],
   ["inspection", "readings", "register"],
+  ["practice"],
   ["evidence"],
   ["dayBook"],
   ["diagnosis"],

@@ -186,6 +186,33 @@ it("route: writes the walk of a site by stations, with what each grade says", ()
   expect(points.find(({ id }: { id: string }) => id === "isolator-wet").speaksFor).toContain("string-open");
 });
 
+it("route: what a complaint and a diagnosis are about comes first at each stop; what is no diagnosis is refused", () => {
+  const atBoard = (...more: string[]) => {
+    const { stdout } = run(["route", "--site", file("a.site.json"), ...more]);
+    const { stops } = JSON.parse(stdout) as { stops: { station: string; points: { id: string; title: string; speaksFor: string[] }[] }[] };
+    return Object.fromEntries(stops.map(({ station, points }) => [station, points]));
+  };
+  const usual = atBoard();
+  const burnt = atBoard("--complaint", "It smells burnt in the cellar");
+  expect(burnt.board[0].title).toMatch(/heat/i);
+  expect(burnt.board.map(({ id }) => id).sort()).toEqual(usual.board.map(({ id }) => id).sort());
+  const cause = { cause: "shading", scope: "site", from: "2026-01-01T00:00:00Z", to: null, lossKwh: 9, regainKwh: 9, confidence: 0.9 };
+  const period = { from: "2026-01-01T00:00:00Z", to: "2026-02-01T00:00:00Z" };
+  const energy = { expectedKwh: 9, measuredKwh: 9, lossKwh: 0, unexplainedKwh: 0, performanceRatio: 1, performanceIndex: 1 };
+  const diagnosis = {
+    ...{ format: "irradant-diagnosis/1", site: "a", period, healthy: false, energy: { ...energy, moneyLost: null, currency: null } },
+    causes: [{ ...cause, evidence: [], nextTest: "look" }],
+  };
+  writeFileSync(file("told.json"), JSON.stringify(diagnosis));
+  const shaded = atBoard("--diagnosis", file("told.json"));
+  expect(shaded.ground[0].speaksFor).toContain("shading");
+  expect(usual.ground[0].speaksFor).not.toContain("shading");
+  writeFileSync(file("told.json"), "{}");
+  const bad = run(["route", "--site", file("a.site.json"), "--diagnosis", file("told.json")]);
+  expect(bad.status).toBe(2);
+  expect(bad.stderr[0]).toContain("told.json, format");
+});
+
 it("catalogue: writes what is looked at, and route walks by a firm's own; a broken one is refused with its key", () => {
   const { status, stdout } = run(["catalogue"]);
   expect(status).toBe(0);

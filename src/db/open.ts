@@ -21,9 +21,11 @@ import { validFrom } from "./migrations/0011-valid-from";
 import { registers } from "./migrations/0012-registers";
 import { registerSince } from "./migrations/0013-register-since";
 import { catalogues } from "./migrations/0014-catalogues";
+import { practices } from "./migrations/0015-practices";
 import { initCatalogues } from "./models/catalogues";
 import { initIntakes } from "./models/intakes";
 import { initModuleTypes } from "./models/moduleTypes";
+import { initPractices } from "./models/practices";
 import { initRecords } from "./models/records";
 import { initRegisters } from "./models/registers";
 import { relate } from "./models/relations";
@@ -108,6 +110,7 @@ export function bindModels(sequelize: Sequelize): void {
   initModuleTypes(sequelize);
   initRegisters(sequelize);
   initCatalogues(sequelize);
+  initPractices(sequelize);
   relate();
 }
 
@@ -129,6 +132,7 @@ export async function migrate(sequelize: Sequelize): Promise<void> {
       registers,
       registerSince,
       catalogues,
+      practices,
     ],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),

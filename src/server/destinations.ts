@@ -22,6 +22,7 @@ export async function destinations(actor: Actor): Promise<Destination[]> {
     return [
       { title: "Triage", href: "/" },
       { title: "Firm and prices", href: "/firm" },
+      { title: "How you work", href: "/firm/practice" },
       { title: "Catalogue of the walk", href: "/firm/catalogue" },
       { title: "Draw a new site", href: "/new-site" },
       ...cases.map(({ id, title, site }) => ({

@@ -47,6 +47,13 @@ describe("what holds a point back", () => {
       expect(heldBy(...at(walk, station), walk, [], NOW)).toBeNull();
   });
 
+  it("an answer holds as long as the firm has it", () => {
+    const early = UP.map((id) => said(id, "sound", 5));
+    expect(heldBy(...at(walk, "array"), walk, early, NOW)).toBeNull();
+    expect(heldBy(...at(walk, "array"), walk, early, NOW, 6)).toBeNull();
+    expect(heldBy(...at(walk, "array"), walk, early, NOW, 4)?.open.map(({ id }) => id)).toEqual(UP);
+  });
+
   it("what was said another day, or that it wasn't seen, is no answer; that it isn't here is one", () => {
     const open = (one: StandingFinding) => heldBy(...at(walk, "array"), walk, [one, ...answered.slice(1)], NOW)?.open.length ?? 0;
     expect(open(said("edge-access", "sound", 11.9))).toBe(0);

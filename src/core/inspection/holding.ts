@@ -5,7 +5,7 @@ import { FROM_BELOW } from "./catalogue/apart";
 import type { Condition, Point, Stop } from "./point";
 
 /**
- * How long what was said of a condition holds, hours: a working day. Wind, ice, heat and anchors are another day's another time, and what was
+ * How long what was said of a condition holds, hours, unless a firm says otherwise: a working day. Wind, ice, heat and anchors are another day's another time, and what was
  * dead in the morning may have been switched on since.
  */
 export const CONDITION_HOLDS_H = 12;
@@ -32,10 +32,18 @@ export interface Held {
  * @param walk the whole one
  * @param standing findings of the case that aren't taken back
  * @param nowMs when one is about to
+ * @param holdsH how long an answer holds, hours
  * @returns null where nothing holds it
  */
-export function heldBy(stop: Stop, point: Point, walk: readonly Stop[], standing: readonly StandingFinding[], nowMs: number): Held | null {
-  const today = standing.filter(({ marks }) => nowMs - (marks.gradeId?.madeMs ?? 0) < CONDITION_HOLDS_H * HOUR_MS);
+export function heldBy(
+  stop: Stop,
+  point: Point,
+  walk: readonly Stop[],
+  standing: readonly StandingFinding[],
+  nowMs: number,
+  holdsH = CONDITION_HOLDS_H,
+): Held | null {
+  const today = standing.filter(({ marks }) => nowMs - (marks.gradeId?.madeMs ?? 0) < holdsH * HOUR_MS);
   for (const condition of conditionsOf(stop, point, walk)) {
     if (condition === "up" && keptBelow(today)) continue;
     const points = walk.flatMap((one) => one.points).filter((one) => one.condition === condition && one.id !== point.id);
@@ -60,7 +68,8 @@ function conditionsOf(stop: Stop, point: Point, walk: readonly Stop[]): Conditio
   return [...(isUp(stop, walk) ? (["up"] as const) : []), ...point.after];
 }
 
-function isUp({ station, part }: Stop, walk: readonly Stop[]): boolean {
+/** Whether one has climbed to be there. */
+export function isUp({ station, part }: Stop, walk: readonly Stop[]): boolean {
   if (station === "roof-edge") return true;
   const atModules = station === "array" || station === "under-array";
   // Where there is no ladder all modules stand in the field.

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { exampleSite } from "../simulator/exampleSite";
-import { mattering, QUICK_ROUND_POINTS, quickRound } from "./quickRound";
+import { mattering } from "./matter";
+import { QUICK_ROUND_POINTS, quickRound } from "./quickRound";
 import { walkFor } from "./walk";
 
 const site = exampleSite((made) => void (made.inverters[0].location = "outdoor-sun"));

@@ -1,4 +1,6 @@
 import type { SiteFile } from "../site/siteSchema";
+import { inCaseOrder } from "./caseOrder";
+import type { CaseMatter } from "./matter";
 import type { Point, Station } from "./point";
 import type { Severity } from "./severity";
 import { type WalkOptions, walkFor } from "./walk";
@@ -18,9 +20,13 @@ interface RoutePoint {
   speaksFor: string[];
 }
 
-/** The walk for a site as the public format has it. */
-export function routeFor(site: SiteFile, options?: WalkOptions): Route {
-  const stops = walkFor(site, options).map(({ station, points }) => ({ station, points: points.map(routePoint) }));
+/**
+ * The walk for a site as the public format has it.
+ * @param options.matter what a case is about: it comes first at each stop
+ */
+export function routeFor(site: SiteFile, { matter, ...options }: WalkOptions & { matter?: CaseMatter } = {}): Route {
+  const walk = walkFor(site, options);
+  const stops = (matter ? inCaseOrder(walk, matter) : walk).map(({ station, points }) => ({ station, points: points.map(routePoint) }));
   return { format: "irradant-route/1", stops };
 }
 

@@ -1,9 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { CAUSE_IDS } from "../causes/causes";
 import { exampleSite } from "../simulator/exampleSite";
 import type { Mounting, SiteFile } from "../site/siteSchema";
 import { withFacts } from "../site/withFacts";
+import { FIRST_FROM, inCaseOrder } from "./caseOrder";
 import { isOnRoof } from "./facts";
+import { casesWeight } from "./matter";
 import { STATIONS } from "./point";
 import { questionsAt, questionsOf } from "./questions";
 import { QUICK_ROUND_POINTS, quickRound } from "./quickRound";
@@ -111,6 +114,39 @@ describe("the walk of any site", () => {
           before = now;
         }
         expect([...questionsAt(known, walkFor(known)).values()].flat()).toEqual([]);
+      }),
+    );
+  });
+
+  it("has what a case is about first at each stop, with the same points, and nothing passes a condition", () => {
+    const cause = fc.record({
+      cause: fc.constantFrom(...CAUSE_IDS),
+      confidence: fc.double({ min: 0, max: 1, noNaN: true }),
+      ended: fc.boolean(),
+    });
+    const matters = fc.record({
+      complaint: fc.constantFrom("", "leaks", "smells burnt", "snow fell"),
+      causes: fc.array(cause, { maxLength: 4 }),
+    });
+    fc.assert(
+      fc.property(anySite, matters, (site, matter) => {
+        const stops = walkFor(site);
+        const ordered = inCaseOrder(stops, matter);
+        expect(ordered.map(({ place }) => place)).toEqual(stops.map(({ place }) => place));
+        for (const [k, { points }] of ordered.entries()) {
+          const before = stops[k].points;
+          expect(new Set(points)).toEqual(new Set(before));
+          for (const [n, point] of before.entries()) if (point.condition) expect(points[n]).toBe(point);
+          const weights = points.map((point) => (point.condition ? null : casesWeight(point, matter)));
+          for (const [n, weight] of weights.entries()) {
+            const last = weights[n - 1];
+            // After what the case isn't about nothing follows that it is, but behind a condition.
+            if (weight !== null && typeof last === "number" && weight >= FIRST_FROM) expect(last).toBeGreaterThanOrEqual(weight);
+          }
+          const rest = (list: typeof points) => list.filter((point) => casesWeight(point, matter) < FIRST_FROM);
+          expect(rest(points)).toEqual(rest(before));
+        }
+        expect(inCaseOrder(stops, { complaint: "", causes: [] })).toEqual(stops);
       }),
     );
   });

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { exampleSite } from "../simulator/exampleSite";
-import { edgesOf, moduleScope, ownerPlaceWords, placesOf, placeWords, sideWord } from "./places";
+import { edgesOf, isPlaceOf, moduleScope, ownerPlaceWords, placesOf, placeWords, sideWord } from "./places";
 
 const site = exampleSite();
 
@@ -15,8 +15,11 @@ it("puts a scope into words, and leaves what it doesn't know as it is written", 
   expect(placeWords(site, "site")).toBe("whole site");
   expect(placeWords(site, id)).toBe(`string ${id}`);
   expect(placeWords(site, moduleScope(id, modules))).toBe(`module ${id}.${String(modules).padStart(2, "0")}`);
-  for (const unknown of [moduleScope(id, modules + 1), `${id}.00`, `${id}.x`, "behind the chimney", ""])
+  for (const unknown of [moduleScope(id, modules + 1), `${id}.00`, `${id}.x`, "behind the chimney", ""]) {
     expect(placeWords(site, unknown)).toBe(unknown);
+    expect(isPlaceOf(site, unknown)).toBe(false);
+  }
+  for (const known of ["site", id, moduleScope(id, 1), "meter.m1"]) expect(isPlaceOf(site, known)).toBe(true);
 });
 
 it("tells an owner how many modules a string has and where they face", () => {

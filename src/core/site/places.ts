@@ -42,6 +42,11 @@ export function placeWords(site: SiteFile, scope: string): string {
   return module ? `module ${scope}` : scope;
 }
 
+/** Whether a scope is one of the site's own places; else it is somebody's words, like "east gable". */
+export function isPlaceOf(site: SiteFile, scope: string): boolean {
+  return placeWords(site, scope) !== scope || scope.startsWith("meter.");
+}
+
 /** Compass points as a roof is called by. */
 const SIDES = ["north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west"] as const;
 

@@ -5,6 +5,7 @@ import { buildLedger, type Ledger, type LedgerEntry } from "@/core/diagnosis/led
 import { NotFoundError } from "@/core/errors/errors";
 import type { Stop } from "@/core/inspection/point";
 import { walkFor } from "@/core/inspection/walk";
+import type { Practice } from "@/core/practice/practice";
 import type { Part } from "@/core/register/parts";
 import type { Firm } from "@/core/report/firm";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -18,6 +19,7 @@ import { storedRecords } from "../field/storedChanges";
 import { type EarlierFinding, earlierFindings } from "../findings/earlier";
 import { type AnswerView, type FindingView, standingAnswers, standingFindings } from "../findings/findings";
 import { firmOf } from "../firm/firm";
+import { practiceOf } from "../firm/practice";
 import { readOnce } from "../readCache";
 import { registerOf } from "../register/register";
 import { earlierSites, presentSite } from "../sites/asBuilt";
@@ -64,6 +66,8 @@ export interface CaseView {
   calibrations: CalibrationView[];
   /** The firm that the report is from, and what its work costs. */
   firm: Firm;
+  /** How the firm works, where it may differ from what is shipped. */
+  practice: Practice;
   /** Worth of a lost kilowatt-hour, or null without a tariff. */
   valuePerKwh: number | null;
 }
@@ -85,12 +89,13 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
   if (!record) throw new NotFoundError("case", caseId);
   const { site, version } = await presentSite(record.siteId);
   const earlier = await earlierSites(record.siteId);
-  const [{ changes, pictures, last, records }, foundBefore, state, calibrations, { firm }, register] = await Promise.all([
+  const [{ changes, pictures, last, records }, foundBefore, state, calibrations, { firm }, { practice }, register] = await Promise.all([
     storedRecords(caseId, readBrief(record)),
     earlierFindings(record, termsOf(site)),
     analysisOf(actor, record.siteId),
     calibrationsOf(actor, record.siteId),
     firmOf(actor),
+    practiceOf(actor),
     registerOf(record.siteId),
   ]);
   const findings = standingFindings(records.findings, termsOf(site));
@@ -115,6 +120,7 @@ async function readCase(actor: Actor, caseId: string): Promise<CaseView> {
     analysis: state.analysis,
     calibrations,
     firm,
+    practice,
     ledger: entries,
     beside,
     valuePerKwh: site.tariff ? valuePerKwh(site.tariff) : null,

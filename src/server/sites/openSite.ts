@@ -1,5 +1,6 @@
 import { LRUCache } from "lru-cache";
 import type { ModuleShade } from "@/core/expected/moduleShade";
+import type { Practice } from "@/core/practice/practice";
 import type { Part } from "@/core/register/parts";
 import { dayName, localDay } from "@/core/series/localDay";
 import { heldVersions } from "@/core/site/asBuilts";
@@ -8,6 +9,7 @@ import { type SunPath, sunPaths } from "@/core/sun/paths";
 import { AsBuiltRecord, CaseRecord } from "@/db/models/records";
 import { type Actor, allow } from "../actor";
 import { type AnalysisState, analysisOf, beginAnalysis, failureOf, isStopped } from "../analysis/analysis";
+import { practiceOf } from "../firm/practice";
 import { type ImportView, listImports } from "../imports/importSeries";
 import { processWide } from "../processWide";
 import { readOnce } from "../readCache";
@@ -32,6 +34,8 @@ export interface SiteView {
   imports: ImportView[];
   /** Parts of the plant as they stand. */
   register: Part[];
+  /** How the firm works, where it may differ from what is shipped. */
+  practice: Practice;
   /** The last analysis, and how it stands to the present data. */
   state: AnalysisState;
   sunPaths: SunPath[];
@@ -54,13 +58,14 @@ export async function openSite(actor: Actor, siteId: string): Promise<SiteView> 
 async function readSite(actor: Actor, siteId: string): Promise<SiteView> {
   const present = await presentSite(siteId);
   const year = new Date().getUTCFullYear();
-  const [versions, cases, imports, state, shade, register] = await Promise.all([
+  const [versions, cases, imports, state, shade, register, { practice }] = await Promise.all([
     AsBuiltRecord.findAll({ where: { siteId }, order: [["version", "DESC"]], attributes: ["version", "recordedAt", "note", "validFrom"] }),
     CaseRecord.findAll({ where: { siteId }, order: [["openedAt", "DESC"]] }),
     listImports(actor, siteId),
     analysisOf(actor, siteId),
     shadeOf(present, year),
     registerOf(siteId),
+    practiceOf(actor),
   ]);
   return {
     site: present.site,
@@ -75,6 +80,7 @@ async function readSite(actor: Actor, siteId: string): Promise<SiteView> {
     })),
     imports,
     register,
+    practice,
     state,
     sunPaths: sunPaths(present.site.location, year),
     shade,

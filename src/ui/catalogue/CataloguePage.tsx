@@ -7,6 +7,7 @@ import { CATALOGUE, type Catalogue } from "@/core/inspection/catalogue";
 import { writeCatalogueFile } from "@/core/inspection/catalogueFile";
 import { STATION_WORDS, STATIONS } from "@/core/inspection/point";
 import type { CatalogueView } from "@/server/catalogue/catalogue";
+import { FirmPages } from "../firm/FirmPages";
 import { FileButton } from "../marks/FileButton";
 import { isRefusal, type Refusal, send } from "../send";
 import { added, changed, moved, placeOf, without } from "./draftCatalogue";
@@ -42,6 +43,7 @@ export function CataloguePage({ view }: { view: CatalogueView }) {
   return (
     <main id="bench" className="mx-auto max-w-6xl px-4 pt-4 pb-16 sm:px-6">
       <h1 className="border-b-2 border-ink pb-1.5 text-xl">Catalogue of the walk</h1>
+      <FirmPages here="/firm/catalogue" />
       <p className="mt-2">
         What is looked at, in which order, and what good and bad look like.{" "}
         {stands.version === null ? "As shipped." : `Your own, version ${stands.version}.`}

@@ -6,6 +6,7 @@ import { type Firm, firmSchema } from "@/core/report/firm";
 import { TRADES, type Trade, WORK_IDS, WORKS, workTitle } from "@/core/work/works";
 import type { FirmView } from "@/server/firm/firm";
 import { send } from "../send";
+import { FirmPages } from "./FirmPages";
 
 const TEXTS: { name: keyof Pick<Firm, "name" | "address" | "phone" | "email" | "registration" | "currency">; label: string }[] = [
   { name: "name", label: "Name" },
@@ -55,6 +56,7 @@ export function FirmPage({ view }: { view: FirmView }) {
   return (
     <main id="bench" className="mx-auto max-w-4xl px-4 pt-4 pb-16 sm:px-6">
       <h1 className="border-b-2 border-ink pb-1.5 text-xl">Firm and prices</h1>
+      <FirmPages here="/firm" />
       <p className="mt-2">They stand at the head of every report, and give its first figures of what work costs.</p>
       {/* Made anew with what stands, so that an undo shows in the fields. */}
       <form key={JSON.stringify(firm)} onSubmit={submit} noValidate className="mt-4 grid gap-x-5 gap-y-3 sm:grid-cols-2">

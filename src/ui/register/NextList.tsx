@@ -1,4 +1,4 @@
-import { type NextPart, OUTLOOK_YEARS } from "@/core/register/outlook";
+import type { NextPart } from "@/core/register/outlook";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { Figure } from "../marks/Figure";
 import { ageWords, partTitle, partType, reasonWords, warrantyWords } from "./partWords";
@@ -44,7 +44,7 @@ function LifeFigure({ one: { age } }: { one: NextPart }) {
           formula: "1 − S(age + ahead) / S(age), with S = exp(−(age / scale)^shape)",
           inputs: [
             ["age", `${(age.years ?? 0).toFixed(1)} years`],
-            ["ahead", `${OUTLOOK_YEARS} years`],
+            ["ahead", `${age.aheadYears} years`],
             ["one in ten replaced after", `${earlyYears} years`],
             ["nine in ten replaced after", `${lateYears} years`],
           ],

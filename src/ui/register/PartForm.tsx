@@ -5,6 +5,7 @@ import { MAKER_STATES, MOST_OF_PART, PART_CONDITIONS, PART_KINDS, type PartField
 import { SEVERITY_WORDS } from "@/core/inspection/severity";
 import { CELL_LOOKS, cellsWords } from "@/core/register/cellsAge";
 import { earlierAtPlace, type Part, replacedNote } from "@/core/register/parts";
+import { isPlaceOf } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { SavedText } from "../field/SavedText";
 import { PlacePicker } from "../walk/PlacePicker";
@@ -65,6 +66,15 @@ export function PartForm({ part, own, site, today, onOpen }: PartFormProps) {
         <div className="self-end">
           <PlacePicker site={site} place={part.place} of={partTitle(part, site)} onChoose={(place) => own.change(part, { place })} />
         </div>
+        <SavedText
+          key={`place-${part.id}`}
+          label="Place in words, where none of the plan's fits"
+          value={isPlaceOf(site, part.place) ? "" : part.place}
+          draft={`part-place-${part.id}`}
+          most={MOST_OF_PART.place}
+          says={(place) => own.saying(part.id, { place })}
+          seenMs={part.lastMs}
+        />
         {text("maker", "Maker")}
         {text("model", "Model")}
       </div>

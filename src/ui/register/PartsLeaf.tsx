@@ -3,7 +3,7 @@
 import { Plus } from "lucide-react";
 import { useState } from "react";
 import { PART_KINDS, type PartFields } from "@/core/changes/partFields";
-import { ageOfPart, nextParts } from "@/core/register/outlook";
+import { ageOfPart, nextParts, type OutlookBy } from "@/core/register/outlook";
 import { type Part, presentParts, replacedOn } from "@/core/register/parts";
 import { proposedParts } from "@/core/register/proposed";
 import { dayName, localDay } from "@/core/series/localDay";
@@ -22,10 +22,12 @@ interface PartsLeafProps {
   nowMs: number;
   /** The part that is open at first, or none. */
   first: string | null;
+  /** By what it is told what is likely next. */
+  by: OutlookBy;
 }
 
 /** The parts of a plant on site: what is likely next, each part with its serial, and what the as-built tells of that isn't recorded yet. */
-export function PartsLeaf({ own, site, nowMs, first }: PartsLeafProps) {
+export function PartsLeaf({ own, site, nowMs, first, by }: PartsLeafProps) {
   const [open, setOpen] = useState<string | null>(first);
   const [undo, setUndo] = useState<Part | null>(null);
   const today = dayName(localDay(nowMs, site.location.timeZone));
@@ -45,7 +47,7 @@ export function PartsLeaf({ own, site, nowMs, first }: PartsLeafProps) {
     <div className="grid gap-6 desk:max-w-4xl">
       <section aria-label="What is likely next">
         <h3 className="border-b-2 border-ink text-lg">What is likely next</h3>
-        <NextList next={nextParts(own.parts, site, today)} site={site} />
+        <NextList next={nextParts(own.parts, site, today, by)} site={site} />
       </section>
       <section aria-label="Parts">
         <div className="flex items-end justify-between border-b-2 border-ink pb-1">

@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { ageOfPart, nextParts } from "@/core/register/outlook";
+import { ageOfPart, nextParts, type OutlookBy } from "@/core/register/outlook";
 import { type Part, presentParts } from "@/core/register/parts";
 import { dayName, localDay } from "@/core/series/localDay";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -20,10 +20,12 @@ interface RegisterSectionProps {
   /** The newest case, in which parts are recorded; null where there is none. */
   caseId: string | null;
   nowMs: number;
+  /** By what it is told what is likely next. */
+  by: OutlookBy;
 }
 
 /** The register at the desk: what is next, every part with its age and guarantee, and the file in and out. */
-export function RegisterSection({ site, parts, caseId, nowMs }: RegisterSectionProps) {
+export function RegisterSection({ site, parts, caseId, nowMs, by }: RegisterSectionProps) {
   const today = dayName(localDay(nowMs, site.location.timeZone));
   const present = presentParts(parts);
   return (
@@ -31,7 +33,7 @@ export function RegisterSection({ site, parts, caseId, nowMs }: RegisterSectionP
       {present.length > 0 ? (
         <div>
           <h3 className="caption">Likely next</h3>
-          <NextList next={nextParts(parts, site, today)} site={site} />
+          <NextList next={nextParts(parts, site, today, by)} site={site} />
         </div>
       ) : (
         <p className="caption border-t-2 border-ink pt-2">None recorded yet.</p>

@@ -1,6 +1,5 @@
 import type { PartFields, PartKind } from "@/core/changes/partFields";
 import type { NextPart, NextReason, PartAge } from "@/core/register/outlook";
-import { OUTLOOK_YEARS } from "@/core/register/outlook";
 import type { Part } from "@/core/register/parts";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
@@ -65,8 +64,10 @@ export function reasonWords({ reasons, age }: NextPart): string {
   return reasons
     .map((reason) =>
       reason === "age"
-        ? `${Math.round((age.likely ?? 0) * 100)} of 100 of its kind and age are replaced within ${OUTLOOK_YEARS} years`
+        ? `${Math.round((age.likely ?? 0) * 100)} of 100 of its kind and age are replaced within ${countWords(age.aheadYears)}`
         : REASONS[reason],
     )
     .join("; ");
 }
+
+const countWords = (years: number) => (years === 1 ? "a year" : `${years} years`);

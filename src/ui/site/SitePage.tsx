@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { outlookOf } from "@/core/practice/practice";
 import { moduleTypeOf, siteName, stringNameplateW } from "@/core/site/lookups";
 import { inTerms, termsOf } from "@/core/site/terms";
 import type { SiteView } from "@/server/sites/openSite";
@@ -67,7 +68,13 @@ export function SitePage({ view, nowMs }: { view: SiteView; nowMs: number }) {
             <h2 id="parts-title" className="mb-2 text-lg">
               Parts
             </h2>
-            <RegisterSection site={site} parts={view.register} caseId={view.cases[0]?.id ?? null} nowMs={nowMs} />
+            <RegisterSection
+              site={site}
+              parts={view.register}
+              caseId={view.cases[0]?.id ?? null}
+              nowMs={nowMs}
+              by={outlookOf(view.practice)}
+            />
           </section>
           <div className="grid gap-3 *:min-w-0">
             <p>

@@ -54,6 +54,8 @@ interface PointSheetProps {
   onOpen: (pointId: string) => void;
   /** The point that waits for this one; going on leads back to it. */
   back: string | undefined;
+  /** What is left at the stop that one leaves. */
+  left: ReactNode;
   /** Whether the work of the whole case is stopped. */
   stopped: boolean;
   onStop: () => void;
@@ -66,7 +68,7 @@ const TYPING = "input, textarea, select, [contenteditable], [role=dialog]";
 export function PointSheet(props: PointSheetProps) {
   const { item, place, of, site, findings, takenBack, entries, actions, heading, hazards, earlier, onGo, onTakeBack, onStop, stopped } =
     props;
-  const { ask, onBelow, onOpen, back } = props;
+  const { ask, onBelow, onOpen, back, left } = props;
   const { point, stop } = item;
   const [chosen, setChosen] = useState<string | "another" | null>(null);
   const open = findings.find(({ id }) => id === chosen) ?? findings.at(-1);
@@ -201,6 +203,7 @@ export function PointSheet(props: PointSheetProps) {
           }}
         />
       )}
+      {left}
       <div className="mt-3 flex gap-2">
         <button type="button" className="button px-3" aria-label="Point before" disabled={place === 0} onClick={() => onGo(place - 1)}>
           <ChevronLeft className="size-6" aria-hidden="true" />

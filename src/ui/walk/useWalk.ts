@@ -3,6 +3,8 @@
 import { useMemo } from "react";
 import type { ChangeOf, FactsFields } from "@/core/changes/change";
 import { withChanges } from "@/core/changes/standing";
+import { inCaseOrder } from "@/core/inspection/caseOrder";
+import type { CaseMatter } from "@/core/inspection/matter";
 import type { Stop } from "@/core/inspection/point";
 import { type Question, questionsAt } from "@/core/inspection/questions";
 import { walkFor } from "@/core/inspection/walk";
@@ -22,14 +24,20 @@ interface OwnWalk {
  * The walk as this device has it: what was said of the plant changes it at once, with a network or without. What the server knew when the page was
  * made is in the description already.
  */
-export function useWalk(described: SiteFile, known: FieldRecords, { entries, facts }: OwnRecords, madeMs: number): OwnWalk {
+export function useWalk(
+  described: SiteFile,
+  known: FieldRecords,
+  { entries, facts }: OwnRecords,
+  madeMs: number,
+  matter: CaseMatter,
+): OwnWalk {
   const site = useMemo(() => {
     const there = new Set(known.changes.map(({ id }) => id));
     const own = [...entries.values()].map(({ change }) => change);
     const news = own.filter((change): change is ChangeOf<"facts"> => change.kind === "facts" && !there.has(change.id));
     return withFacts(described, withChanges<FactsFields>({}, news).fields);
   }, [described, known, entries]);
-  const stops = useMemo(() => walkFor(site, { nowMs: madeMs }), [site, madeMs]);
+  const stops = useMemo(() => inCaseOrder(walkFor(site, { nowMs: madeMs }), matter), [site, madeMs, matter]);
   const questions = useMemo(() => questionsAt(site, stops, facts.fields), [site, stops, facts]);
   return { site, stops, questions };
 }

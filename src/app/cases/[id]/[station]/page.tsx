@@ -1,6 +1,7 @@
 import { notFound } from "next/navigation";
 import { currentActor } from "@/app/actor";
 import { isTrouble } from "@/app/trouble";
+import { diagnosedCauses } from "@/core/inspection/matter";
 import type { CaseView } from "@/server/cases/openCase";
 import { demoFilesFor } from "@/server/demo/demoFiles";
 import { listImports } from "@/server/imports/importSeries";
@@ -34,6 +35,7 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
           foundBefore={view.foundBefore}
           register={view.register}
           energies={energySource(view)}
+          practice={view.practice}
         />
       );
     case "compare":
@@ -60,8 +62,5 @@ function energySource({ analysis, state, earlier }: CaseView): EnergySource | nu
   return { dayBook: analysis.overview.dayBook, revision: `${analysis.diagnosis.period.to} ${state.madeAt}`, earlier };
 }
 
-/** What the data alone show: a quick round by the ledger would change with each finding, under the feet of who walks it. */
-function dataCauses({ analysis }: CaseView) {
-  const { causes = [], suspects = [] } = analysis?.diagnosis ?? {};
-  return [...causes, ...suspects].map(({ cause, confidence, to }) => ({ cause, confidence, ended: to !== null }));
-}
+/** What the data alone show: a walk by the ledger would change with each finding, under the feet of who walks it. */
+const dataCauses = ({ analysis }: CaseView) => (analysis ? diagnosedCauses(analysis.diagnosis) : []);
