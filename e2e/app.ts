@@ -28,6 +28,12 @@ export const test = base.extend<object, { demo: Demo; file: string }>({
 /** One of the demonstration's own files. */
 export const demoFile = (demo: Demo, name: string) => join(demo.folder, "demo-files", name);
 
+/** A case of its own. @returns its id */
+export async function newCase(page: Page, siteId: string): Promise<string> {
+  const answer = await page.request.post("/api/cases", { data: { siteId, kind: "routine", title: "A visit" } });
+  return ((await answer.json()) as { id: string }).id;
+}
+
 export const LARCH_CASE = "/cases/larch-house-2026";
 
 /** Brings files in from where one is (Compare, leaf Data, or a site's page of its own), looks at them, takes them in and goes back. */

@@ -2,7 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { BarcodeFormat, QRCodeWriter } from "@zxing/library";
 import sharp from "sharp";
-import { expect, test } from "./app";
+import { expect, newCase, test } from "./app";
 
 /* The register of parts: recorded on site without a network, its codes read from photos, in and out as a file at the desk. */
 test.use({ file: "parts" });
@@ -19,11 +19,6 @@ async function codePhoto(text: string): Promise<Buffer> {
     .rotate(4, { background: "#c8c8c8" })
     .jpeg()
     .toBuffer();
-}
-
-async function newCase(page: Page, siteId: string): Promise<string> {
-  const answer = await page.request.post("/api/cases", { data: { siteId, kind: "routine", title: "Parts" } });
-  return ((await answer.json()) as { id: string }).id;
 }
 
 test.describe("on a phone", () => {

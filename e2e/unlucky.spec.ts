@@ -4,9 +4,9 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { type Browser, type BrowserContext, chromium, type Page } from "@playwright/test";
 import { strToU8, zipSync } from "fflate";
-import { type Demo, demoFile, expect, LARCH_CASE, test } from "./app";
+import { type Demo, demoFile, expect, LARCH_CASE, newCase, test } from "./app";
 import { stored, storedFindings } from "./stored";
-import { choose, gradeOf, HEAT, openPoint, pointSheet } from "./walk";
+import { choose, gradeOf, HEAT, keptHere, openPoint, pointSheet } from "./walk";
 
 /*
  * What goes wrong on a roof: lines that break, strangers that answer, full phones, wrong clocks, two people. Nothing that was
@@ -22,10 +22,7 @@ const saysInTheEnd = (page: Page, text: string) => expect(strip(page)).toContain
 const online = (page: Page) => page.evaluate(() => window.dispatchEvent(new Event("online")));
 
 /** A case of its own for each test. */
-async function newCase(page: Page): Promise<string> {
-  const answer = await page.request.post("/api/cases", { data: { siteId: "larch-house", kind: "routine", title: "Unlucky" } });
-  return ((await answer.json()) as { id: string }).id;
-}
+const ownCase = (page: Page) => newCase(page, "larch-house");
 
 async function openWalk(page: Page, caseId: string): Promise<void> {
   await page.goto(`/cases/${caseId}/walk`, { waitUntil: "load" });
@@ -51,7 +48,7 @@ async function record(page: Page, demo: Demo, note: string): Promise<void> {
 const found = (note: string, photos = 1) => [{ pointId: HEAT.id, gradeId: "fix", note, photos }];
 
 test("a network's sign-in page that answers 200 to everything keeps nothing back and lets nothing go", async ({ page, demo }) => {
-  const caseId = await newCase(page);
+  const caseId = await ownCase(page);
   await openWalk(page, caseId);
   await page.route(API, (route) => route.fulfill({ status: 200, contentType: "text/html", body: "<html>Welcome! Sign in</html>" }));
   await record(page, demo, "seen behind a portal");
@@ -68,7 +65,7 @@ test("a network's sign-in page that answers 200 to everything keeps nothing back
 
 for (const status of [400, 401, 403, 404, 408, 413, 429, 500, 502, 503]) {
   test(`an answer of ${status}, by Irradant or by something in between, loses nothing and says why`, async ({ page, demo }) => {
-    const caseId = await newCase(page);
+    const caseId = await ownCase(page);
     await openWalk(page, caseId);
     let own = true;
     const write = async (route: import("@playwright/test").Route) => {
@@ -96,7 +93,7 @@ for (const status of [400, 401, 403, 404, 408, 413, 429, 500, 502, 503]) {
 }
 
 test("a spoiled picture at the head and an unknown case hold up nothing, stay, and are told apart", async ({ page, demo }) => {
-  const caseId = await newCase(page);
+  const caseId = await ownCase(page);
   await openWalk(page, caseId);
   // Its ends are whole and its middle is not: only a decoder can tell.
   const spoiled = Buffer.concat([
@@ -149,7 +146,7 @@ test("a spoiled picture at the head and an unknown case hold up nothing, stay, a
 });
 
 test("two tabs of one phone send each thing once, and each shows what the other records", async ({ page, context, demo }) => {
-  const caseId = await newCase(page);
+  const caseId = await ownCase(page);
   const other = await context.newPage();
   await openWalk(page, caseId);
   await openWalk(other, caseId);
@@ -179,7 +176,7 @@ test("two people in one case: what one records the other sees without a reload, 
   baseURL,
   demo,
 }) => {
-  const caseId = await newCase(page);
+  const caseId = await ownCase(page);
   const colleague = await anotherDevice(browser, baseURL);
   const tablet = await colleague.newPage();
   await openWalk(page, caseId);
@@ -245,7 +242,7 @@ test("two people in one case: what one records the other sees without a reload, 
 });
 
 test("requests that come late, twice and in the wrong order leave what was typed last", async ({ page, demo }) => {
-  const caseId = await newCase(page);
+  const caseId = await ownCase(page);
   await openWalk(page, caseId);
   const bodies: string[] = [];
   await page.route("**/api/changes", async (route) => {
@@ -274,7 +271,7 @@ test("requests that come late, twice and in the wrong order leave what was typed
 });
 
 test("a clock that is set back reorders nothing", async ({ page, context, demo }) => {
-  const caseId = await newCase(page);
+  const caseId = await ownCase(page);
   await context.addInitScript(() => {
     const back = Number(localStorage.getItem("set-back") ?? 0);
     const now = Date.now;
@@ -331,7 +328,7 @@ const DENIED: [string, () => void, string][] = [
 ];
 for (const [what, deny, words] of DENIED) {
   test(`on a device whose storage ${what} things are sent at once, and an alarm says so`, async ({ page, context, demo }) => {
-    const caseId = await newCase(page);
+    const caseId = await ownCase(page);
     await context.addInitScript(deny);
     await page.goto(`/cases/${caseId}/walk`, { waitUntil: "networkidle" });
     await record(page, demo, "kept by the server alone");
@@ -352,7 +349,7 @@ for (const [what, deny, words] of DENIED) {
 }
 
 test("a server that is killed while it receives has everything in the end, once", async ({ page, demo }) => {
-  const caseId = await newCase(page);
+  const caseId = await ownCase(page);
   await openWalk(page, caseId);
   await page.route(API, (route) => route.abort());
   const points = ["ground-rows", HEAT.id, "panel-meters", "inverter-report", "edge-access"];
@@ -389,7 +386,7 @@ test("a hundred findings and fifty photos of a week without a network go out in 
   baseURL,
   demo,
 }) => {
-  const caseId = await newCase(page);
+  const caseId = await ownCase(page);
   await openWalk(page, caseId);
   await page.route(API, (route) => route.abort());
   await page.clock.install();
@@ -436,18 +433,6 @@ test("a hundred findings and fifty photos of a week without a network go out in 
 
 test.describe("pages without a network", () => {
   test.use({ serviceWorkers: "allow" });
-
-  /** Waits until the stations of a case are on the device. */
-  async function keptHere(page: Page): Promise<void> {
-    await expect
-      .poll(() =>
-        page.evaluate(async () => {
-          const name = (await caches.keys()).find((key) => key.startsWith("irradant-pages-"));
-          return name ? (await (await caches.open(name)).keys()).length : 0;
-        }),
-      )
-      .toBeGreaterThanOrEqual(10);
-  }
 
   async function tour(page: Page): Promise<void> {
     for (const [station, heading] of [

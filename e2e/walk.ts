@@ -49,3 +49,30 @@ export async function choose(grade: Locator): Promise<void> {
   await grade.click();
   await expect(grade).toHaveAttribute("aria-pressed", "true");
 }
+
+/** Waits until the stations of a case are on the device. */
+export async function keptHere(page: Page): Promise<void> {
+  await expect
+    .poll(() =>
+      page.evaluate(async () => {
+        const name = (await caches.keys()).find((key) => key.startsWith("irradant-pages-"));
+        return name ? (await (await caches.open(name)).keys()).length : 0;
+      }),
+    )
+    .toBeGreaterThanOrEqual(10);
+}
+
+/** A new site on a pitched tile roof, of 24 modules. @returns its id */
+export async function pitchedRoofOf24(page: Page): Promise<string> {
+  const site = await (await page.request.get("/api/sites/larch-house/file")).json();
+  const id = `tile-roof-${Date.now()}`;
+  const [plane] = site.planes;
+  const made = {
+    ...{ ...site, id, name: "Tile roof" },
+    planes: [{ ...plane, roof: "tile" }],
+    strings: site.strings.map((one: object) => ({ ...one, modules: 12 })),
+  };
+  const answer = await page.request.post("/api/sites", { data: made });
+  expect(answer.status()).toBe(200);
+  return id;
+}

@@ -149,6 +149,49 @@ describe("a device that keeps nothing", () => {
     expect((await store.all()).length).toBe(1);
   });
 
+  it("keeps what the page alone held as soon as there is room again, without a network, and each once", async () => {
+    const store = newStore();
+    let room = true;
+    const tight: FieldStore = { ...store, add: (...all) => (room ? store.add(...all) : Promise.reject(quota)) };
+    const outbox = new Outbox(tight);
+    await outbox.record(seen({ note: "before" }));
+    room = false;
+    const held = await outbox.record(seen({ note: "full" }), 0, new Blob(["picture"]));
+    await outbox.record(seen({ note: "full, second" }));
+    expect(outbox.state).toMatchObject({ onPageOnly: 2, alarm: expect.stringContaining("no room left") });
+    await outbox.keepHeld();
+    expect(outbox.state.onPageOnly).toBe(2);
+    room = true;
+    await outbox.record(seen({ note: "after" }));
+    await expect.poll(() => outbox.state.onPageOnly).toBe(0);
+    expect(outbox.state.alarm).toBeNull();
+    // The page is gone; another one opens the same device.
+    const again = new Outbox(store);
+    await again.ready;
+    expect(again.state.entries.map(({ change }) => change.fields)).toEqual(
+      ["before", "full", "full, second", "after"].map((note) => ({ note })),
+    );
+    expect(await (await again.picture(held.id))?.text()).toBe("picture");
+    const { sender, sent } = sending(again, kept);
+    await sender.run();
+    expect(new Set(sent).size).toBe(4);
+    expect(sent).toHaveLength(4);
+  });
+
+  it("keeps it without anything new being recorded, when sending is tried again", async () => {
+    const store = newStore();
+    let room = false;
+    const outbox = new Outbox({ ...store, add: (...all) => (room ? store.add(...all) : Promise.reject(quota)) });
+    await outbox.record(seen({ note: "full" }));
+    const { sender } = sending(outbox, () => ({ kind: "unreachable", why: "no line" }));
+    await sender.run();
+    expect(outbox.state.onPageOnly).toBe(1);
+    room = true;
+    await sender.run();
+    expect(outbox.state).toMatchObject({ onPageOnly: 0, alarm: null });
+    expect((await store.all()).map(({ state }) => state)).toEqual(["waiting"]);
+  });
+
   it("is no longer alarmed when there is room again and nothing is held by the page alone", async () => {
     const store = newStore();
     let room = false;

@@ -44,6 +44,7 @@ export class Outbox {
   private alarm: string | null = null;
   /** Namings on their way into the store: until they are there what it says of names is old. */
   private naming = 0;
+  private keepingHeld: Promise<void> | null = null;
   private readonly listeners = new Set<() => void>();
   private present: OutboxState;
   /** Resolves once the device is known. */
@@ -160,6 +161,29 @@ export class Outbox {
     if (gone.length > 0) await this.lasting.remove(ids(gone)).catch(() => undefined);
   }
 
+  /** Keeps what this page alone holds, once there is room for it: a full device may have been emptied meanwhile, and a page is soon gone. */
+  keepHeld(): Promise<void> {
+    this.keepingHeld ??= this.keepAllHeld().finally(() => {
+      this.keepingHeld = null;
+    });
+    return this.keepingHeld;
+  }
+
+  private async keepAllHeld(): Promise<void> {
+    if (this.lasting === this.passing) return;
+    for (const { id } of this.fleeting.filter(isOnItsWay)) {
+      const held = this.fleeting.find((entry) => entry.id === id);
+      if (!held) continue;
+      try {
+        await this.inTime(this.lasting.add(held, await this.passing.picture(id)));
+        await this.keptAfterAll(id);
+      } catch {
+        // Still no room: the alarm stands, and the next call tries again.
+        return;
+      }
+    }
+  }
+
   private async open(): Promise<void> {
     try {
       this.device = await this.inTime(this.lasting.open());
@@ -187,6 +211,7 @@ export class Outbox {
       await this.inTime(keeping);
       this.kept = await this.lasting.all();
       this.calmed();
+      void this.keepHeld();
     } catch (error) {
       this.alarmed(error);
       await this.passing.add(entry, picture);

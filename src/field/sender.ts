@@ -56,6 +56,8 @@ export class Sender {
   private async sendAll(refusedToo: boolean): Promise<number> {
     let sent = 0;
     await this.parts.outbox.ready;
+    // Whether there is room again is nowhere told, so that it is tried as often as sending is.
+    await this.parts.outbox.keepHeld();
     await this.parts.alone(async (mine) => {
       if (!mine) return;
       const tried = new Set<string>();

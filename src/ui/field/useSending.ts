@@ -28,7 +28,8 @@ export function useSending(): void {
       if (outbox.state.entries.some(isOnItsWay)) timer = setTimeout(run, sender.pauseMs);
     };
     const again = () => void run(true);
-    const looked = () => document.visibilityState === "visible" && again();
+    // A page that is put away may never come back.
+    const looked = () => (document.visibilityState === "visible" ? again() : void outbox.keepHeld());
     let known = 0;
     const unsubscribe = outbox.subscribe(() => {
       const untried = outbox.state.entries.filter(({ state, tries }) => state === "waiting" && tries === 0).length;

@@ -106,6 +106,7 @@ export function WalkBench({
         parts={presentParts(ownParts.parts).length}
         brief={standingBrief.fields}
         onLeaf={setLeaf}
+        onBegin={where.begin}
         onRound={where.chooseRound}
       />
       {leaf === "recorded" ? (

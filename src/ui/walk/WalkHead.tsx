@@ -24,10 +24,13 @@ interface WalkHeadProps {
   brief: BriefFields;
   onLeaf: (leaf: WalkLeaf) => void;
   onRound: (round: RoundId) => void;
+  /** Begins, or goes on with what nobody has looked at yet. */
+  onBegin: () => void;
 }
 
 /** How far the walk is, which round it is, the hazards, and who records. */
-export function WalkHead({ caseId, leaf, round, items, seen, counts, recorded, parts, brief, onLeaf, onRound }: WalkHeadProps) {
+export function WalkHead(props: WalkHeadProps) {
+  const { caseId, leaf, round, items, seen, counts, recorded, parts, brief, onLeaf, onRound, onBegin } = props;
   const done = items.filter(({ point }) => seen.has(point.id)).length;
   const choice = (id: RoundId, words: string) => (
     <button
@@ -71,7 +74,7 @@ export function WalkHead({ caseId, leaf, round, items, seen, counts, recorded, p
       <div className={leaf === "list" ? "" : "hidden desk:block"}>
         <Hazards caseId={caseId} brief={brief} />
         <WhoRecords />
-        <button type="button" className="button button-act mb-3 w-full justify-center desk:hidden" onClick={() => onLeaf("point")}>
+        <button type="button" className="button button-act mb-3 w-full justify-center desk:hidden" onClick={onBegin}>
           {done === 0 ? "Begin" : "Go on"}
         </button>
       </div>

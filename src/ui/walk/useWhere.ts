@@ -5,6 +5,7 @@ import type { StandingFinding } from "@/core/changes/caseRecords";
 import type { CaseMatter } from "@/core/inspection/matter";
 import type { Stop } from "@/core/inspection/point";
 import { quickRound } from "@/core/inspection/quickRound";
+import { useOutbox } from "../field/useOutbox";
 import { type Item, itemOf, itemsOf, type RoundId } from "./rounds";
 import { setHash, useHash } from "./useHash";
 import { useRound } from "./useRound";
@@ -31,6 +32,8 @@ export interface Where {
   /** The point that waits for the open one, a condition; going on leads back to it. */
   back: Item | undefined;
   goTo: (place: number) => void;
+  /** Begins, or goes on with what nobody has looked at yet. */
+  begin: () => void;
   /** Goes on or back; a condition that was opened from a point leads back to it. */
   goOn: (place: number) => void;
   /** Opens a point of whichever round. */
@@ -87,8 +90,8 @@ export function useWhere(
   // A quick round has the condition and may lack the point that waits for it.
   const back = backTo && current.point.condition ? itemOf(rounds.whole, backTo) : undefined;
   useEffect(() => {
-    lastPlace.current = place;
-  }, [place]);
+    if (hash !== "") lastPlace.current = place;
+  }, [hash, place]);
 
   const [moved, setMoved] = useState(0);
   /** Whoever goes on by key, thumb or ear is taken to the next point's name. */
@@ -112,15 +115,17 @@ export function useWhere(
   useEffect(() => {
     if (arrived > 0 && window.innerWidth < DESK_PX) heading.current?.closest("article")?.scrollIntoView({ block: "start" });
   }, [arrived]);
-  // The first point that is open stands in the address, so that a reload comes back to it.
+  // The first point that is open stands in the address, so that a reload comes back to it: once the device has told what was answered on it.
+  const hasTold = useOutbox().device.id !== "";
   useEffect(() => {
-    if (window.location.hash === "" && current) setHash(current.key);
-  }, [current]);
+    if (hasTold && window.location.hash === "" && current) setHash(current.key);
+  }, [hasTold, current]);
 
   // In the field a walk begins with its list: which round, what is dangerous here, who records. An address leads to its point.
   const shown = leaf ?? "list";
   return {
     ...{ leaf: shown, setLeaf, rounds, round, items, current, place, back, goTo, open, heading },
+    begin: () => show(seen.has(current.point.id) ? firstUnseen(items) : current),
     chooseRound(to) {
       keepRound(to);
       // Before it has begun, and where the round lacks the point that is open, it begins with what wasn't looked at yet.
