@@ -18,6 +18,7 @@ import { validFrom } from "./migrations/0011-valid-from";
 import { registers } from "./migrations/0012-registers";
 import { registerSince } from "./migrations/0013-register-since";
 import { catalogues } from "./migrations/0014-catalogues";
+import { practices } from "./migrations/0015-practices";
 import { CalibrationRecord, ChangeRecord, SiteRecord } from "./models/records";
 import { openDatabase } from "./open";
 import { packDays } from "./packedDays";
@@ -129,6 +130,8 @@ it("adds up the days that were stored before there were sums, and leaves them as
 it("can go back step by step and leave nothing behind", async () => {
   const sequelize = await openDatabase(folder);
   const context = sequelize.getQueryInterface();
+  await practices.down({ context });
+  expect(await tables(sequelize)).not.toContain("practices");
   await catalogues.down({ context });
   await registerSince.down({ context });
   expect(await columns(sequelize, "registers")).toEqual(["siteId", "csv"]);
