@@ -17,6 +17,19 @@ test("a point is added, worded, moved and left out; walks are made by it, and it
   await expect(form.getByRole("alert")).toContainText("title");
   await form.getByLabel("What is looked at").fill("Our seal on the board");
   await expect(form.getByRole("alert")).toHaveCount(0);
+  // Which sites have it, what it says of causes, what is read there: nothing of it is written as code.
+  await form.getByLabel("Only sites by").selectOption("Inverters");
+  await form.getByRole("group", { name: "Inverters" }).getByRole("button", { name: "at each module" }).click();
+  await form.getByLabel("Speaks for another cause").selectOption("String gives nothing");
+  const evidence = form.getByRole("group", { name: "For String gives nothing" });
+  await evidence.getByLabel("Weight of a fix").fill("9");
+  await expect(form.getByRole("alert")).toContainText("speaksFor.0.weight");
+  await evidence.getByLabel("Weight of a fix").fill("1,4");
+  await expect(form.getByRole("alert")).toHaveCount(0);
+  await form.getByRole("button", { name: "Something is read there" }).click();
+  await form.getByLabel("What", { exact: true }).fill("Width of the gap");
+  await form.getByLabel("Unit").fill("mm");
+  await form.getByLabel("Measurement that would settle it").selectOption("Torque");
   await form.getByRole("button", { name: "Earlier" }).click();
   await board.getByRole("button", { name: /^Labels: two supplies/ }).click();
   await page.getByRole("button", { name: "Leave it out" }).click();
@@ -40,6 +53,13 @@ test("a point is added, worded, moved and left out; walks are made by it, and it
   await page.goto("/firm/catalogue", { waitUntil: "networkidle" });
   const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "As a file" }).click()]);
   const file = await readFile((await download.path()) as string, "utf8");
+  const { stations } = JSON.parse(file) as { stations: { points: { id: string }[] }[] };
+  expect(stations.flatMap(({ points }) => points).find(({ id }) => id === "own-1")).toMatchObject({
+    applies: { inverter: ["string", "micro"] },
+    speaksFor: [{ cause: "string-open", weight: 1.4 }],
+    measured: { what: "Width of the gap", unit: "mm", from: 0, to: 100 },
+    settledBy: "torque",
+  });
   await page.getByRole("button", { name: "As shipped again" }).click();
   await expect(board.getByRole("button", { name: "Our seal on the board" })).toHaveCount(0);
   const bring = (text: string) =>

@@ -43,8 +43,13 @@ test.describe("on a phone", () => {
     await expect(isolator.getByLabel("Serial number")).toHaveValue("SN-4711-08");
     await isolator.getByLabel("Condition").selectOption("fix");
     await expect(page.getByRole("region", { name: "What is likely next" })).toContainText("found not in order");
+    const words = isolator.getByLabel("Place in words");
+    await words.fill("east gable");
+    await words.blur();
+    await expect(isolator.getByRole("button", { name: /^Isolator, east gable/ })).toBeVisible();
     await isolator.getByRole("button", { name: /^Place of/ }).tap();
     await page.getByRole("button", { name: "inverter", exact: false }).first().tap();
+    await expect(words).toHaveValue("");
     await isolator.getByRole("button", { name: "Replaced by a new one" }).tap();
     await expect(isolator.getByText("The second one at this place")).toBeVisible();
     await expect(page.getByRole("region", { name: "Replaced" }).getByRole("listitem")).toHaveCount(1);
@@ -89,4 +94,35 @@ test("a register comes from a file, is undone, refused where it isn't one, and g
   await expect(section.getByRole("table")).toContainText("no. 0815");
   await section.getByRole("button", { name: /^How long they last/ }).click();
   await expect(page.getByRole("dialog")).toContainText("IEA PVPS Task 12");
+});
+
+test("a firm's own years stand in place of the shipped ones, are told where they can't be, and undone", async ({ page }) => {
+  const head = "id,kind,place,maker,model,serial,installed,warranty_until,maker_state,condition,note";
+  const section = page.getByRole("region", { name: "Parts", exact: true });
+  const next = () => page.goto("/sites/weaver-row", { waitUntil: "networkidle" });
+  await next();
+  await section
+    .getByLabel("Register from a file")
+    .setInputFiles({ name: "r.csv", mimeType: "text/csv", buffer: Buffer.from(`${head}\nx1,isolator,inv1,,,,2023-01-01,,,,\n`) });
+  await expect(section.getByRole("status")).toContainText("1 part new");
+  await expect(section).toContainText("Nothing by what was found and by age.");
+  await page.goto("/firm", { waitUntil: "networkidle" });
+  await page.getByRole("link", { name: "How you work" }).click();
+  await page.getByLabel("Isolators, years until one in ten").fill("2");
+  await page.getByRole("button", { name: "Keep" }).click();
+  await expect(page.locator("#bench").getByRole("alert")).toContainText("Isolators, nine in ten");
+  await page.getByLabel("Isolators, years until nine in ten").fill("6,5");
+  await page.getByLabel(/^How far ahead/).fill("5");
+  await page.getByRole("button", { name: "Keep" }).click();
+  await expect(page.locator("#bench").getByRole("status")).toContainText("Kept.");
+  await next();
+  await expect(section).toContainText(/\d\d of 100 of its kind and age are replaced within 5 years/);
+  await section.getByRole("button", { name: /^How long they last/ }).click();
+  await expect(page.getByRole("dialog")).toContainText("your own figures");
+  await page.goto("/firm/practice", { waitUntil: "networkidle" });
+  await expect(page.getByLabel("Isolators, years until nine in ten")).toHaveValue("6.5");
+  await page.getByRole("button", { name: "Undo the last change" }).click();
+  await expect(page.getByLabel("Isolators, years until nine in ten")).toHaveValue("");
+  await next();
+  await expect(section).toContainText("Nothing by what was found and by age.");
 });

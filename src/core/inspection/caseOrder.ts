@@ -8,24 +8,27 @@ import type { Point, Stop } from "./point";
 export const FIRST_FROM = 1;
 
 /**
- * A walk with what matters for a case first at each of its stops. The body's way stays as it is, from stop to stop, and nothing passes a condition: what
- * waits for an answer stands after it. Where complaint and data say nothing the order is the catalogue's, which is the eye's.
+ * A walk with what matters for a case first at each of its stops. The body's way stays as it is, from stop to stop, and nothing passes what opens a stop
+ * or is a condition: what keeps people whole is said first, and what waits for an answer stands after it. Where complaint and data say nothing the order is the catalogue's, which is the eye's.
  * @param stops a whole walk
  * @returns the same stops with the same points
  */
 export function inCaseOrder(stops: readonly Stop[], matter: CaseMatter): Stop[] {
-  return stops.map((stop) => ({ ...stop, points: betweenConditions(stop.points).flatMap((some) => firstOf(some, matter)) }));
+  return stops.map((stop) => ({ ...stop, points: betweenFixed(stop.points).flatMap((some) => firstOf(some, matter)) }));
 }
 
-/** Points in pieces: each condition by itself, and what stands between two. */
-function betweenConditions(points: readonly Point[]): Point[][] {
+/** Points in pieces: each that nothing passes by itself, and what stands between two. */
+function betweenFixed(points: readonly Point[]): Point[][] {
   const pieces: Point[][] = [[]];
   for (const point of points) {
-    if (point.condition) pieces.push([point], []);
+    if (staysPut(point)) pieces.push([point], []);
     else pieces[pieces.length - 1].push(point);
   }
   return pieces;
 }
+
+/** Whether nothing passes a point. */
+export const staysPut = ({ condition, opens }: Point): boolean => condition !== null || opens;
 
 /** What matters most first, equals and all others as they stood. */
 function firstOf(points: readonly Point[], matter: CaseMatter): Point[] {

@@ -98,6 +98,8 @@ export const pointSchema = z
     condition: z.enum(CONDITIONS).nullable().default(null),
     /** Conditions besides those of its station that have to be answered before it is graded. */
     after: z.array(z.enum(CONDITIONS)).max(3).default([]),
+    /** Whether it is said before anything else at its stop, whatever a case is about: what keeps people whole. */
+    opens: z.boolean().default(false),
     /** How much it matters whatever the complaint, 1 (seldom) to 5 (someone can die); chooses the quick round. */
     rank: z.int().min(1).max(5).default(2),
   })

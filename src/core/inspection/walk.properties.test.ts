@@ -4,7 +4,7 @@ import { CAUSE_IDS } from "../causes/causes";
 import { exampleSite } from "../simulator/exampleSite";
 import type { Mounting, SiteFile } from "../site/siteSchema";
 import { withFacts } from "../site/withFacts";
-import { FIRST_FROM, inCaseOrder } from "./caseOrder";
+import { FIRST_FROM, inCaseOrder, staysPut } from "./caseOrder";
 import { isOnRoof } from "./facts";
 import { casesWeight } from "./matter";
 import { STATIONS } from "./point";
@@ -118,7 +118,7 @@ describe("the walk of any site", () => {
     );
   });
 
-  it("has what a case is about first at each stop, with the same points, and nothing passes a condition", () => {
+  it("has what a case is about first at each stop, with the same points, and nothing passes a condition or what keeps people whole", () => {
     const cause = fc.record({
       cause: fc.constantFrom(...CAUSE_IDS),
       confidence: fc.double({ min: 0, max: 1, noNaN: true }),
@@ -136,11 +136,11 @@ describe("the walk of any site", () => {
         for (const [k, { points }] of ordered.entries()) {
           const before = stops[k].points;
           expect(new Set(points)).toEqual(new Set(before));
-          for (const [n, point] of before.entries()) if (point.condition) expect(points[n]).toBe(point);
-          const weights = points.map((point) => (point.condition ? null : casesWeight(point, matter)));
+          for (const [n, point] of before.entries()) if (staysPut(point)) expect(points[n]).toBe(point);
+          const weights = points.map((point) => (staysPut(point) ? null : casesWeight(point, matter)));
           for (const [n, weight] of weights.entries()) {
             const last = weights[n - 1];
-            // After what the case isn't about nothing follows that it is, but behind a condition.
+            // After what the case isn't about nothing follows that it is, but behind what nothing passes.
             if (weight !== null && typeof last === "number" && weight >= FIRST_FROM) expect(last).toBeGreaterThanOrEqual(weight);
           }
           const rest = (list: typeof points) => list.filter((point) => casesWeight(point, matter) < FIRST_FROM);

@@ -4,6 +4,9 @@ import { useState } from "react";
 import { type Grade, type Point, pointSchema } from "@/core/inspection/point";
 import { SEVERITIES, SEVERITY_WORDS, type Severity } from "@/core/inspection/severity";
 import { WORK_IDS, workTitle } from "@/core/work/works";
+import { PointBelongs } from "./PointBelongs";
+import { PointEvidence } from "./PointEvidence";
+import { PointSettles } from "./PointSettles";
 
 interface PointFormProps {
   point: Point;
@@ -12,7 +15,6 @@ interface PointFormProps {
   onChange: (point: Point) => void;
 }
 
-/** What is told in a form of its own; all else of a point is written as JSON. */
 const TEXTS = [
   { name: "title", label: "What is looked at", rows: 1 },
   { name: "why", label: "Why it matters", rows: 2 },
@@ -20,29 +22,23 @@ const TEXTS = [
   { name: "atOnce", label: "At once, where it is graded Stop", rows: 2 },
   { name: "rule", label: "Kind of rule that it belongs to", rows: 1 },
 ] as const;
-const REST = ["applies", "speaksFor", "speaksAgainst", "settledBy", "sum", "measured", "condition", "after"] as const;
 
-const restOf = (point: Point) => JSON.stringify(Object.fromEntries(REST.map((key) => [key, point[key]])), null, 2);
+/** A point while it is typed: what isn't right yet is kept as it was typed. */
+type Typed = Omit<Point, "title" | "why"> & { title: string | null; why: string | null };
 
 /** One point of the catalogue. What isn't right is said at once and taken over once it is. */
 export function PointForm({ point, shipped, onChange }: PointFormProps) {
-  const [typed, setTyped] = useState<Record<string, unknown>>({ ...point });
-  const [rest, setRest] = useState(() => restOf(point));
+  const [typed, setTyped] = useState<Typed>(point);
   const [faults, setFaults] = useState<string[]>([]);
 
-  const take = (fields: Record<string, unknown>, json = rest) => {
+  const take = (change: Partial<Typed>) => {
+    const fields = { ...typed, ...change };
     setTyped(fields);
-    setRest(json);
-    const { value, fault } = parsed(json);
-    const read = pointSchema.safeParse({ ...fields, ...value });
-    const said = [
-      ...(fault ? [fault] : []),
-      ...(read.success ? [] : read.error.issues.map(({ path, message }) => `${path.join(".")}: ${message}`)),
-    ];
-    setFaults(said);
-    if (read.success && !fault) onChange(read.data);
+    const read = pointSchema.safeParse(fields);
+    setFaults(read.success ? [] : read.error.issues.map(({ path, message }) => `${path.join(".")}: ${message}`));
+    if (read.success) onChange(read.data);
   };
-  const grades = typed.grades as Grade[];
+  const { grades } = typed;
   const withGrade = (at: number, change: Partial<Grade>) => grades.map((grade, k) => (k === at ? { ...grade, ...change } : grade));
 
   return (
@@ -53,8 +49,8 @@ export function PointForm({ point, shipped, onChange }: PointFormProps) {
           <textarea
             rows={rows}
             className="field"
-            value={(typed[name] as string | null) ?? ""}
-            onChange={(event) => take({ ...typed, [name]: event.target.value.trim() === "" ? null : event.target.value })}
+            value={typed[name] ?? ""}
+            onChange={(event) => take({ [name]: event.target.value.trim() === "" ? null : event.target.value })}
           />
         </label>
       ))}
@@ -67,7 +63,7 @@ export function PointForm({ point, shipped, onChange }: PointFormProps) {
                 className="field w-28"
                 aria-label={`Severity of grade ${k + 1}`}
                 value={grade.severity}
-                onChange={(event) => take({ ...typed, grades: withGrade(k, { severity: event.target.value as Severity }) })}
+                onChange={(event) => take({ grades: withGrade(k, { severity: event.target.value as Severity }) })}
               >
                 {SEVERITIES.map((severity) => (
                   <option key={severity} value={severity}>
@@ -79,14 +75,14 @@ export function PointForm({ point, shipped, onChange }: PointFormProps) {
                 className="field min-w-0 flex-1"
                 aria-label={`Words of grade ${k + 1}`}
                 value={grade.text}
-                onChange={(event) => take({ ...typed, grades: withGrade(k, { text: event.target.value }) })}
+                onChange={(event) => take({ grades: withGrade(k, { text: event.target.value }) })}
               />
               {shipped.has(grade.id) ? null : (
                 <button
                   type="button"
                   className="button"
                   aria-label={`Take grade ${k + 1} out`}
-                  onClick={() => take({ ...typed, grades: grades.filter((_, at) => at !== k) })}
+                  onClick={() => take({ grades: grades.filter((_, at) => at !== k) })}
                 >
                   Take out
                 </button>
@@ -97,7 +93,7 @@ export function PointForm({ point, shipped, onChange }: PointFormProps) {
         <button
           type="button"
           className="button mt-2"
-          onClick={() => take({ ...typed, grades: [...grades, { id: freeId(grades), text: "What it looks like", severity: "watch" }] })}
+          onClick={() => take({ grades: [...grades, { id: freeId(grades), text: "What it looks like", severity: "watch" }] })}
         >
           Another grade
         </button>
@@ -107,8 +103,8 @@ export function PointForm({ point, shipped, onChange }: PointFormProps) {
           <span className="caption">Work that follows</span>
           <select
             className="field"
-            value={(typed.work as string | null) ?? ""}
-            onChange={(event) => take({ ...typed, work: event.target.value || null })}
+            value={typed.work ?? ""}
+            onChange={(event) => take({ work: (event.target.value || null) as Point["work"] })}
           >
             <option value="">Nobody has to come for it</option>
             {WORK_IDS.map((id) => (
@@ -120,25 +116,21 @@ export function PointForm({ point, shipped, onChange }: PointFormProps) {
         </label>
         <label className="grid gap-1">
           <span className="caption">How much it matters, 1 to 5 (someone can die)</span>
-          <select className="field" value={String(typed.rank)} onChange={(event) => take({ ...typed, rank: Number(event.target.value) })}>
+          <select className="field" value={String(typed.rank)} onChange={(event) => take({ rank: Number(event.target.value) })}>
             {[1, 2, 3, 4, 5].map((rank) => (
               <option key={rank}>{rank}</option>
             ))}
           </select>
         </label>
       </div>
-      <label className="grid gap-1">
-        <span className="caption">
-          Which sites have it, what it says of causes, what is read or worked out there (JSON; docs/extending.md)
-        </span>
-        <textarea
-          rows={10}
-          spellCheck={false}
-          className="field font-mono text-sm"
-          value={rest}
-          onChange={(event) => take(typed, event.target.value)}
-        />
-      </label>
+      <PointBelongs applies={typed.applies} onChange={(applies) => take({ applies })} />
+      <PointEvidence
+        speaksFor={typed.speaksFor}
+        speaksAgainst={typed.speaksAgainst}
+        onFor={(speaksFor) => take({ speaksFor })}
+        onAgainst={(speaksAgainst) => take({ speaksAgainst })}
+      />
+      <PointSettles point={typed} onChange={take} />
       {faults.length > 0 ? (
         <ul role="alert" className="border-l-4 border-fix bg-raised p-3">
           {faults.map((fault) => (
@@ -149,18 +141,6 @@ export function PointForm({ point, shipped, onChange }: PointFormProps) {
       ) : null}
     </div>
   );
-}
-
-function parsed(json: string): { value: object; fault: string | null } {
-  try {
-    const value: unknown = JSON.parse(json);
-    if (typeof value !== "object" || value === null || Array.isArray(value))
-      return { value: {}, fault: "The last field: an object in braces" };
-    const foreign = Object.keys(value).filter((key) => !(REST as readonly string[]).includes(key));
-    return { value, fault: foreign.length > 0 ? `The last field: ${foreign.join(", ")} isn't told there` : null };
-  } catch (error) {
-    return { value: {}, fault: `The last field isn't JSON: ${(error as Error).message}` };
-  }
 }
 
 function freeId(grades: readonly Grade[]): string {

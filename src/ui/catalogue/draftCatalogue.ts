@@ -45,7 +45,7 @@ export function added(catalogue: Catalogue, station: Station): { catalogue: Cata
       { id: "fix", text: "What bad looks like", severity: "fix" },
     ],
     ...{ speaksFor: [], speaksAgainst: [], rule: null, settledBy: null, sum: null, measured: null, work: null, rank: 2 },
-    ...{ condition: null, after: [] },
+    ...{ condition: null, after: [], opens: false },
   };
   return { catalogue: withStation(catalogue, station, [...(catalogue.get(station) ?? []), point]), pointId: point.id };
 }

@@ -8,6 +8,8 @@ import { askToKeep, theField } from "@/field/field";
 
 /** After so long without a change, what is recorded goes out: a tap and its undo go together. */
 const SOON_MS = 150;
+/** Between one showing of what was sent and the next, ms. */
+const REFRESH_MS = 2000;
 
 /**
  * Sends what waits on this device for as long as a page is open: at once when something is recorded, when the network comes
@@ -19,11 +21,24 @@ export function useSending(): void {
     const { outbox, sender } = theField();
     let timer: ReturnType<typeof setTimeout> | undefined;
     let gone = false;
+    let refreshedMs = Number.NEGATIVE_INFINITY;
+    let refreshing: ReturnType<typeof setTimeout> | undefined;
+    // At once, and then no more often than a person reads: each is a page over a thin line.
+    const refresh = () => {
+      clearTimeout(refreshing);
+      refreshing = setTimeout(
+        () => {
+          refreshedMs = performance.now();
+          router.refresh();
+        },
+        Math.max(0, refreshedMs + REFRESH_MS - performance.now()),
+      );
+    };
     const run = async (refusedToo = false) => {
       clearTimeout(timer);
       const sent = await sender.run(refusedToo);
       if (gone) return;
-      if (sent > 0) router.refresh();
+      if (sent > 0) refresh();
       clearTimeout(timer);
       if (outbox.state.entries.some(isOnItsWay)) timer = setTimeout(run, sender.pauseMs);
     };
@@ -53,6 +68,7 @@ export function useSending(): void {
     return () => {
       gone = true;
       clearTimeout(timer);
+      clearTimeout(refreshing);
       unsubscribe();
       window.removeEventListener("online", again);
       document.removeEventListener("visibilitychange", looked);

@@ -97,7 +97,12 @@ function RegisterFile({ siteId }: { siteId: string }) {
     if (!file) return;
     const answer = await send<TakenRegister>(`/api/sites/${siteId}/register?name=${encodeURIComponent(file.name)}`, "POST", file);
     if (isRefusal(answer)) return setSays({ lines: answer.lines ?? [answer.error], canUndo: false });
-    setSays({ lines: [`${answer.added} parts new, ${answer.changed} changed, ${answer.kept} others as they were.`], canUndo: true });
+    setSays({
+      lines: [
+        `${answer.added} ${answer.added === 1 ? "part" : "parts"} new, ${answer.changed} changed, ${answer.kept} others as they were.`,
+      ],
+      canUndo: true,
+    });
     router.refresh();
   };
   const undo = async () => {

@@ -18,6 +18,7 @@ export const battery = under({ battery: ["there"] }, [
     rule: "fire code and maker's instructions: place of batteries",
     work: "mend-battery",
     rank: 4,
+    opens: true,
   }),
   point({
     id: "battery-case",

@@ -17,6 +17,7 @@ export const ground = [
     rule: "grid operator's terms: leave to operate",
     work: "bring-papers",
     rank: 4,
+    opens: true,
   }),
   point({
     id: "weather-today",
@@ -31,6 +32,7 @@ export const ground = [
     sum: "illuminance",
     work: null,
     rank: 5,
+    opens: true,
   }),
   point({
     id: "not-alone",
@@ -44,6 +46,7 @@ export const ground = [
     rule: "work safety: working alone",
     work: null,
     rank: 4,
+    opens: true,
   }),
   point({
     id: "ground-rows",

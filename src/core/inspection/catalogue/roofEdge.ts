@@ -14,6 +14,7 @@ export const roofEdge = under(ON_ROOF, [
     rule: "work safety: fragile roofs, asbestos",
     work: "safe-access",
     rank: 5,
+    opens: true,
   }),
   point({
     id: "edge-covering",

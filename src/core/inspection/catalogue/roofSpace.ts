@@ -17,6 +17,7 @@ export const roofSpace = under(ON_ROOF, [
     work: "safe-access",
     if: { ...IN_SPACE, slope: ["pitched"] },
     rank: 4,
+    opens: true,
   }),
   point({
     id: "stains-below",
