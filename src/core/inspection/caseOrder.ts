@@ -27,6 +27,9 @@ function betweenFixed(points: readonly Point[]): Point[][] {
   return pieces;
 }
 
+/** Whether a point is looked at for what a case is about, and not only because it is there. */
+export const isAbout = (point: Point, matter: CaseMatter): boolean => casesWeight(point, matter) >= FIRST_FROM;
+
 /** Whether nothing passes a point. */
 export const staysPut = ({ condition, opens }: Point): boolean => condition !== null || opens;
 

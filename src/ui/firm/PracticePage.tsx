@@ -41,7 +41,7 @@ export function PracticePage({ view }: { view: PracticeView }) {
       value={draft[name] ?? ""}
       placeholder={String(usual)}
       inputMode="decimal"
-      className="field figures min-h-11 w-24"
+      className="field figures min-h-11 w-24 placeholder:text-quiet"
       autoComplete="off"
       onChange={(event) => {
         setSaid("");
@@ -53,7 +53,7 @@ export function PracticePage({ view }: { view: PracticeView }) {
     <main id="bench" className="mx-auto max-w-4xl px-4 pt-4 pb-16 sm:px-6">
       <h1 className="border-b-2 border-ink pb-1.5 text-xl">How you work</h1>
       <FirmPages here="/firm/practice" />
-      <p className="mt-2">What stands grey in an empty field is as shipped; what you write in goes by you.</p>
+      <p className="mt-2">An empty field is as shipped, as it shows there; what you write in goes by you.</p>
       <form onSubmit={submit} noValidate className="mt-4 grid gap-6">
         <ul aria-label="On the walk and after it">
           {DECISION_IDS.map((id) => {
@@ -92,8 +92,11 @@ export function PracticePage({ view }: { view: PracticeView }) {
                 const { earlyYears, lateYears, source } = LIVES[kind];
                 const name = KIND_WORDS[kind][1];
                 return (
-                  <tr key={kind} className="border-t border-rule">
-                    <td className="py-1.5 pr-3">{name}</td>
+                  <tr key={kind} className="border-t border-rule *:py-1.5">
+                    <td className="pr-3">
+                      {name}
+                      <span className="caption block sm:hidden">{source}</span>
+                    </td>
                     <td className="pr-3">{field(`${kind}.earlyYears`, `${name}, years until one in ten`, earlyYears)}</td>
                     <td className="pr-3">{field(`${kind}.lateYears`, `${name}, years until nine in ten`, lateYears)}</td>
                     <td className="caption hidden sm:table-cell">

@@ -10,7 +10,7 @@ interface StopListProps {
   items: readonly Item[];
   current: Item;
   standing: readonly StandingFinding[];
-  /** Keys of those that matter most for this case; none where all of the list do. */
+  /** Keys of those that complaint and data are about. */
   matter: ReadonlySet<string>;
   /** In the field the list gives way to the point. */
   folded: boolean;

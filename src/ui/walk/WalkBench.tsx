@@ -3,6 +3,7 @@
 import { useMemo, useState } from "react";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import type { BriefFields } from "@/core/changes/change";
+import { isAbout } from "@/core/inspection/caseOrder";
 import { CLEARED, FROM_BELOW, STOP_WORK } from "@/core/inspection/catalogue/apart";
 import { heldBy } from "@/core/inspection/holding";
 import type { CaseMatter } from "@/core/inspection/matter";
@@ -53,9 +54,6 @@ interface WalkBenchProps {
   practice: Practice;
 }
 
-/** In a quick round all of it matters. */
-const NONE: ReadonlySet<string> = new Set();
-
 /** The walk in the order of the body's way: one point at a time, beside the list of all where there is room for it. */
 export function WalkBench({
   caseId,
@@ -83,7 +81,7 @@ export function WalkBench({
   const seen = useMemo(() => new Set(standing.map(({ pointId }) => pointId)), [standing]);
   const where = useWhere(caseId, stops, matter, standing, practice.quickRoundPoints);
   const { leaf, setLeaf, rounds, round, items, current, place, back, open } = where;
-  const forCase = useMemo(() => new Set(rounds.quick.map(({ key }) => key)), [rounds]);
+  const forCase = useMemo(() => new Set(items.filter(({ point }) => isAbout(point, matter)).map(({ key }) => key)), [items, matter]);
   const outlook = useMemo(() => outlookOf(practice), [practice]);
   const [newPart, setNewPart] = useState<string | null>(null);
   const [undo, setUndo] = useState<readonly StandingFinding[]>([]);
@@ -131,7 +129,7 @@ export function WalkBench({
             items={items}
             current={current}
             standing={standing}
-            matter={round === "whole" ? forCase : NONE}
+            matter={forCase}
             folded={leaf === "point"}
             onOpen={(item) => where.goTo(items.indexOf(item))}
           >
