@@ -40,12 +40,9 @@ describe.each([...CATALOGUE])("at the station %s each point", (_, points) => {
 
   it("tells whoever can be hurt: what is graded Stop has a caution, and says what to do in the same minute", () => {
     for (const { id, caution, atOnce, grades, work } of points) {
-      if (grades.some(({ severity }) => severity === "stop")) expect(caution, id).toBeTruthy();
-      if (atOnce)
-        expect(
-          grades.some(({ severity }) => severity === "stop"),
-          id,
-        ).toBe(true);
+      const canStop = grades.some(({ severity }) => severity === "stop");
+      if (canStop) expect(caution, id).toBeTruthy();
+      expect(Boolean(atOnce), `${id}: what to do at once where it can be Stop, and only there`).toBe(canStop);
       if (grades.some(({ severity }) => severity === "fix")) expect(work, `${id}: who mends it`).not.toBeNull();
     }
   });

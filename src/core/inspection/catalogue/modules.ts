@@ -66,6 +66,7 @@ export const modules = [
     title: "Delamination and bubbles",
     why: "Where layers part, water stands; from the cell to the edge it is a way for current.",
     caution: "Delaminated and wet: treat the frame as live until measured.",
+    atOnce: "Hands off the frame; isolate the string and measure metal against earth.",
     sound: "None",
     watch: "Small bubbles over a cell",
     fix: "From a cell to the edge",

@@ -21,6 +21,7 @@ export const roofEdge = under(ON_ROOF, [
     title: "Covering round the array: cracked, slipped or missing",
     why: "What was stepped on at the last visit leaks at the next rain.",
     caution: "Loose pieces slide under the foot and fall: fence off below.",
+    atOnce: "Fence off the way below; take down what is loose, tied in and with nobody under it.",
     sound: "Whole and in place",
     watch: "Weathered, one piece chipped",
     fix: "Cracked, slipped or missing pieces",

@@ -38,6 +38,7 @@ export const roofSpace = under(ON_ROOF, [
     title: "Mould and rot",
     why: "A slow leak that nobody saw, or warm air that gets in beside the cables.",
     caution: "Mould: mask. Rotten wood doesn't bear you, nor the array.",
+    atOnce: "Nobody on the roof above it; prop the rafter, and call whoever answers for the roof.",
     sound: "None",
     watch: "A dark spot, dry",
     fix: "Mould, or wood that a screwdriver goes into",
