@@ -54,6 +54,9 @@ interface WalkBenchProps {
   practice: Practice;
 }
 
+/** In a quick round nearly all is about the case, and marks would tell nothing. */
+const NONE: ReadonlySet<string> = new Set();
+
 /** The walk in the order of the body's way: one point at a time, beside the list of all where there is room for it. */
 export function WalkBench({
   caseId,
@@ -129,7 +132,7 @@ export function WalkBench({
             items={items}
             current={current}
             standing={standing}
-            matter={forCase}
+            matter={round === "whole" ? forCase : NONE}
             folded={leaf === "point"}
             onOpen={(item) => where.goTo(items.indexOf(item))}
           >
