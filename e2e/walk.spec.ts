@@ -1,7 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { demoFile, expect, LARCH_CASE, newCase, test } from "./app";
-import { storedFindings } from "./stored";
+import { stored, storedFindings } from "./stored";
 import { choose, gradeOf, openFromBelow, openPoint, pitchedRoofOf24, pointSheet } from "./walk";
 
 /* The walk as it is walked: by thumb on a phone, by keys at a desk, point after point. */
@@ -163,6 +163,25 @@ test("a whole walk by keyboard alone at the desk, each point once", async ({ pag
   const rows = await storedFindings(demo, caseId);
   expect(rows).toHaveLength(points);
   expect(new Set(rows.map(({ pointId }) => pointId)).size).toBe(points);
+});
+
+test("where a site has a field and a roof, what is in order in the field is still to be looked at on the roof", async ({ page, demo }) => {
+  const caseId = await newCase(page, await pitchedRoofOf24(page, true));
+  await page.goto(`/cases/${caseId}/walk`, { waitUntil: "networkidle" });
+  await round(page, "Whole").click();
+  const title = "Mid clamps seated and tight";
+  await gradeOf(await openPoint(page, "field.clamps-mid"), /^Sound/).click();
+  const roof = await openPoint(page, "roof.clamps-mid");
+  await expect(roof.getByText("At the array on the roof")).toBeVisible();
+  await expect(roof.getByRole("button", { name: "Nobody goes up: looked at from below" })).toBeVisible();
+  const list = page.getByRole("navigation", { name: "Points of the walk" });
+  const mark = (place: string) => list.getByRole("region", { name: place, exact: true }).getByRole("button", { name: title });
+  const open = { name: "not looked at yet" };
+  await expect(mark("At the array on the roof").getByRole("img", open)).toBeVisible();
+  await expect(mark("At the array in the field").getByRole("img", open)).toHaveCount(0);
+  await allKept(page);
+  const rows = await stored<{ fields: string }>(demo, `SELECT fields FROM changes WHERE caseId = '${caseId}' AND kind = 'finding'`);
+  expect(rows.map(({ fields }) => JSON.parse(fields))).toEqual([{ gradeId: "sound", part: "field" }]);
 });
 
 test("what is read and worked out at a point helps to grade it, survives a reload, and stands in the report", async ({ page }) => {

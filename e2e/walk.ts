@@ -12,9 +12,17 @@ export const HEAT = {
 /** The sheet of a point that is open, by its title. */
 export const pointSheet = (page: Page, title: string): Locator => page.getByRole("article", { name: title });
 
-/** Goes to a point of the walk that is open, as its address says it. @returns its sheet */
+/**
+ * Goes to a point of the walk that is open, as its address says it.
+ * @param id where a site has a field and a roof with `field.` or `roof.` before it
+ * @returns its sheet
+ */
 export async function openPoint(page: Page, id: string): Promise<Locator> {
-  const sheet = page.getByRole("article").filter({ has: page.locator(`#point-${id}`) });
+  const [part, pointId] = id.includes(".") ? id.split(".") : ["", id];
+  const sheet = page
+    .getByRole("article")
+    .filter({ has: page.locator(`#point-${pointId}`) })
+    .filter({ hasText: { "": "", field: "in the field, ", roof: "on the roof, " }[part] });
   // A page that has just come may still be writing its first point into the address.
   await expect(async () => {
     await page.evaluate((to) => {
@@ -62,15 +70,19 @@ export async function keptHere(page: Page): Promise<void> {
     .toBeGreaterThanOrEqual(10);
 }
 
-/** A new site on a pitched tile roof, of 24 modules. @returns its id */
-export async function pitchedRoofOf24(page: Page): Promise<string> {
+/**
+ * A new site on a pitched tile roof, of 24 modules.
+ * @param field whether half of them stand in a field
+ * @returns its id
+ */
+export async function pitchedRoofOf24(page: Page, field = false): Promise<string> {
   const site = await (await page.request.get("/api/sites/larch-house/file")).json();
   const id = `tile-roof-${Date.now()}`;
   const [plane] = site.planes;
   const made = {
     ...{ ...site, id, name: "Tile roof" },
-    planes: [{ ...plane, roof: "tile" }],
-    strings: site.strings.map((one: object) => ({ ...one, modules: 12 })),
+    planes: [{ ...plane, roof: "tile" }, ...(field ? [{ ...plane, id: "rack", mounting: "ground-rack", obstacles: [] }] : [])],
+    strings: site.strings.map((one: object, k: number) => ({ ...one, modules: 12, ...(field && k === 1 ? { plane: "rack" } : {}) })),
   };
   const answer = await page.request.post("/api/sites", { data: made });
   expect(answer.status()).toBe(200);

@@ -40,6 +40,8 @@ export const findingFields = z.strictObject({
   value: text(60),
   /** What the sum of its point was worked out from: JSON of inputs by their keys, as they were typed. */
   sum: text(2000),
+  /** Where a site has a field and a roof: at which of them its point was looked at; empty where that makes no difference. */
+  part: z.enum(["", "field", "roof"]),
 });
 
 /** A photo of a finding, beside its picture. */
@@ -125,7 +127,7 @@ export type BriefFields = z.infer<typeof briefFields>;
 export type FactsFields = z.infer<typeof factsFields>;
 
 /** Records before anything was said of them. */
-export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false, spot: "", value: "", sum: "" };
+export const NEW_FINDING: FindingFields = { gradeId: "", note: "", place: "", takenBack: false, spot: "", value: "", sum: "", part: "" };
 export const NEW_PHOTO: PhotoFields = { removed: false, marks: "" };
 export const NEW_OVERRULING: OverrulingFields = { holds: "", reason: "", takenBack: false };
 export const NEW_REPORT: ReportFields = { recipient: "", address: "", visited: "", technician: "", remarks: "", nextVisit: "" };

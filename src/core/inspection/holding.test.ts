@@ -93,6 +93,18 @@ describe("what holds a point back", () => {
     expect(heldBy(...at(walk, "under-array", "metal-live"), walk, answered, NOW)).toBeNull();
   });
 
+  it("what was measured in the field says nothing of the roof", () => {
+    const both = walkOn("roof-flush", "ground-rack");
+    const inField = said("metal-live", "sound");
+    const measured = { ...inField, fields: { ...inField.fields, part: "field" as const } };
+    const waiting = (part: Stop["part"], ...more: StandingFinding[]) =>
+      heldBy(...at(both, "under-array", "bonding-measured", part), both, [...answered, ...more], NOW)?.open.map(({ id }) => id);
+    expect(waiting("field")).toEqual(["metal-live"]);
+    expect(waiting("field", measured)).toBeUndefined();
+    expect(waiting("roof", measured)).toEqual(["metal-live"]);
+    expect(waiting("roof", said("metal-live", "sound"))).toBeUndefined();
+  });
+
   it("no point waits for one that comes after it in the walk", () => {
     for (const mounting of ["roof-flush", "ballasted", "ground-rack"] as const) {
       const all = walkOn(mounting).flatMap((stop) => stop.points);

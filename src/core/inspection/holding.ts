@@ -2,7 +2,7 @@ import type { StandingFinding } from "../changes/caseRecords";
 import { HOUR_MS } from "../constants";
 import { findGrade } from "./catalogue";
 import { FROM_BELOW } from "./catalogue/apart";
-import type { Condition, Point, Stop } from "./point";
+import { type Condition, isOfStop, type Point, type Stop } from "./point";
 
 /**
  * How long what was said of a condition holds, hours, unless a firm says otherwise: a working day. Wind, ice, heat and anchors are another day's another time, and what was
@@ -46,9 +46,12 @@ export function heldBy(
   const today = standing.filter(({ marks }) => nowMs - (marks.gradeId?.madeMs ?? 0) < holdsH * HOUR_MS);
   for (const condition of conditionsOf(stop, point, walk)) {
     if (condition === "up" && keptBelow(today)) continue;
-    const points = walk.flatMap((one) => one.points).filter((one) => one.condition === condition && one.id !== point.id);
-    const open = points.filter(({ id }) => !today.some(({ pointId, fields }) => pointId === id && !UNANSWERED.has(fields.gradeId)));
-    const forbid = points.filter(({ id }) => today.some((one) => one.pointId === id && isStop(one)));
+    // What was measured in the field says nothing of the roof.
+    const there = walk.filter(({ part }) => part === null || stop.part === null || part === stop.part);
+    const points = there.flatMap((one) => one.points).filter((one) => one.condition === condition && one.id !== point.id);
+    const said = today.filter(({ fields }) => isOfStop(fields, stop));
+    const open = points.filter(({ id }) => !said.some(({ pointId, fields }) => pointId === id && !UNANSWERED.has(fields.gradeId)));
+    const forbid = points.filter(({ id }) => said.some((one) => one.pointId === id && isStop(one)));
     if (open.length + forbid.length > 0) return { condition, open, forbid };
   }
   return null;

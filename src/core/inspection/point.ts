@@ -124,3 +124,14 @@ export interface Stop {
   part: "field" | "roof" | null;
   points: Point[];
 }
+
+/** Where one is, of a site that has a field and a roof. */
+export const PART_WORDS: Record<NonNullable<Stop["part"]>, string> = { field: "in the field", roof: "on the roof" };
+
+/**
+ * Whether what was said belongs to a stop: where a field and a roof have the same points, what was seen in the field says nothing of the roof. What was
+ * said before that was told apart counts at both.
+ */
+export function isOfStop({ part }: { part: "" | "field" | "roof" }, stop: { part: Stop["part"] }): boolean {
+  return stop.part === null || part === "" || part === stop.part;
+}

@@ -3,7 +3,7 @@ import { termsOf } from "../site/terms";
 import { type Catalogue, catalogueInForce, pointIn } from "./catalogue";
 import { holds } from "./conditions";
 import { factsOf, isOnRoof } from "./facts";
-import { STATION_WORDS, STATIONS, type Station, type Stop } from "./point";
+import { PART_WORDS, STATION_WORDS, STATIONS, type Station, type Stop } from "./point";
 
 /** Stations that stand once in the field and once on the roof, where a site has both. */
 const AT_THE_MODULES: ReadonlySet<Station> = new Set(["array", "under-array"]);
@@ -24,8 +24,7 @@ export function walkFor(site: SiteFile, { catalogue = catalogueInForce(), nowMs 
   const stop = (station: Station, part: Stop["part"] = null, planes: readonly Plane[] = site.planes): Stop => {
     const facts = factsOf(site, planes, nowMs);
     const points = (catalogue.get(station) ?? []).filter(({ applies }) => holds(applies, facts)).map((point) => pointIn(point, terms));
-    const where = part === "field" ? " in the field" : part === "roof" ? " on the roof" : "";
-    return { station, place: `${STATION_WORDS[station]}${where}`, part, points };
+    return { station, place: [STATION_WORDS[station], ...(part ? [PART_WORDS[part]] : [])].join(" "), part, points };
   };
   const both = onRoof.length > 0 && inField.length > 0;
   const stops = both

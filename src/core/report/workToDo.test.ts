@@ -96,23 +96,56 @@ it("tells what wasn't looked at, and where nobody was at all", () => {
   const walk = [
     {
       place: "From the ground",
+      part: null,
       points: [
         { id: "a", title: "Rows" },
         { id: "b", title: "Shade" },
       ],
     },
-    { place: "Inverter", points: [{ id: "c", title: "Log" }] },
-    { place: "Board", points: [{ id: "d", title: "Breaker" }] },
+    { place: "Inverter", part: null, points: [{ id: "c", title: "Log" }] },
+    { place: "Board", part: null, points: [{ id: "d", title: "Breaker" }] },
   ];
-  expect(notLookedAt(walk, [{ pointId: "a" }, { pointId: "d" }])).toEqual([
+  expect(
+    notLookedAt(walk, [
+      { pointId: "a", part: "" as const },
+      { pointId: "d", part: "" as const },
+    ]),
+  ).toEqual([
     { place: "From the ground", titles: ["Shade"], of: 2, hindered: [] },
     { place: "Inverter", titles: ["Log"], of: 1, hindered: [] },
   ]);
   const answers = [
-    { pointId: "b", answer: "not-seen" as const, why: "too dark" },
-    { pointId: "c", answer: "not-applicable" as const, why: "" },
+    { pointId: "b", part: "" as const, answer: "not-seen" as const, why: "too dark" },
+    { pointId: "c", part: "" as const, answer: "not-applicable" as const, why: "" },
   ];
-  expect(notLookedAt(walk, [{ pointId: "a" }, { pointId: "d" }], answers)).toEqual([
-    { place: "From the ground", titles: ["Shade"], of: 2, hindered: [{ title: "Shade", why: "too dark" }] },
-  ]);
+  expect(
+    notLookedAt(
+      walk,
+      [
+        { pointId: "a", part: "" as const },
+        { pointId: "d", part: "" as const },
+      ],
+      answers,
+    ),
+  ).toEqual([{ place: "From the ground", titles: ["Shade"], of: 2, hindered: [{ title: "Shade", why: "too dark" }] }]);
+});
+
+it("what was seen in the field says nothing of the roof", () => {
+  const points = [
+    { id: "clamps-mid", title: "Mid clamps" },
+    { id: "clamps-end", title: "End clamps" },
+  ];
+  const walk = [
+    { place: "Field", part: "field" as const, points },
+    { place: "Roof", part: "roof" as const, points },
+  ];
+  const found = [
+    { pointId: "clamps-mid", part: "field" as const },
+    { pointId: "clamps-end", part: "" as const },
+  ];
+  expect(notLookedAt(walk, found)).toEqual([{ place: "Roof", titles: ["Mid clamps"], of: 2, hindered: [] }]);
+  const dark = [{ pointId: "clamps-mid", part: "roof" as const, answer: "not-seen" as const, why: "ice" }];
+  expect(notLookedAt(walk, found, dark)[0].hindered).toEqual([{ title: "Mid clamps", why: "ice" }]);
+  const gone = [{ pointId: "clamps-mid", part: "roof" as const, answer: "not-applicable" as const, why: "" }];
+  expect(notLookedAt(walk, found, gone)).toEqual([]);
 });

@@ -1,9 +1,10 @@
 import { CAUSES } from "../causes/causes";
+import type { FindingFields } from "../changes/change";
 import { isLikely, isWrong } from "../diagnosis/chiefCause";
 import type { LedgerEntry } from "../diagnosis/ledger";
 import type { AnswerId } from "../inspection/answers";
 import { findGrade, findPoint } from "../inspection/catalogue";
-import type { Grade, Point } from "../inspection/point";
+import { type Grade, isOfStop, type Point, type Stop } from "../inspection/point";
 import { graver, SEVERITIES, type Severity } from "../inspection/severity";
 import { areRelated, placeOf } from "../plane/scopePlace";
 import type { SiteFile } from "../site/siteSchema";
@@ -116,20 +117,22 @@ interface NotLookedAt {
 /**
  * What of a walk was not looked at: points without a finding, by stop. What the site doesn't have, as somebody there said, isn't missing.
  */
-export function notLookedAt<Stop extends { place: string; points: readonly { id: string; title: string }[] }>(
-  walk: readonly Stop[],
-  findings: readonly { pointId: string }[],
-  answers: readonly { pointId: string; answer: AnswerId; why: string }[] = [],
+export function notLookedAt<Walked extends Pick<Stop, "place" | "part"> & { points: readonly { id: string; title: string }[] }>(
+  walk: readonly Walked[],
+  findings: readonly { pointId: string; part: FindingFields["part"] }[],
+  answers: readonly { pointId: string; part: FindingFields["part"]; answer: AnswerId; why: string }[] = [],
 ): NotLookedAt[] {
-  const seen = new Set(findings.map(({ pointId }) => pointId));
-  const notHere = new Set(answers.filter(({ answer }) => answer === "not-applicable").map(({ pointId }) => pointId));
-  return walk.flatMap(({ place, points }) => {
+  return walk.flatMap(({ place, part, points }) => {
+    const at = { part };
+    const said = answers.filter((one) => isOfStop(one, at));
+    const seen = new Set(findings.filter((one) => isOfStop(one, at)).map(({ pointId }) => pointId));
+    const notHere = new Set(said.filter(({ answer }) => answer === "not-applicable").map(({ pointId }) => pointId));
     const here = points.filter(({ id }) => !notHere.has(id) || seen.has(id));
     const missing = here.filter(({ id }) => !seen.has(id));
     if (missing.length === 0) return [];
     const hindered = missing.flatMap(({ id, title }) => {
-      const said = answers.find(({ pointId, answer, why }) => pointId === id && answer === "not-seen" && why);
-      return said ? [{ title, why: said.why }] : [];
+      const hindrance = said.find(({ pointId, answer, why }) => pointId === id && answer === "not-seen" && why);
+      return hindrance ? [{ title, why: hindrance.why }] : [];
     });
     return [{ place, titles: missing.map(({ title }) => title), of: here.length, hindered }];
   });

@@ -1,4 +1,5 @@
 import type { Picture, StandingFinding } from "@/core/changes/caseRecords";
+import type { FindingFields } from "@/core/changes/change";
 import type { PhotoMarks } from "@/core/changes/photoMarks";
 import { type AnswerId, isAnswer } from "@/core/inspection/answers";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
@@ -21,6 +22,8 @@ export interface FindingView {
   value: string;
   /** What its sum was worked out from: JSON of inputs; empty where nothing was. */
   sum: string;
+  /** Where a site has a field and a roof: at which of them it was looked at. */
+  part: FindingFields["part"];
   /** Who saw it, and when. */
   author: string;
   recordedAt: string;
@@ -30,6 +33,8 @@ export interface FindingView {
 /** What was said of a point besides a grade. */
 export interface AnswerView {
   pointId: string;
+  /** Where a site has a field and a roof: at which of them. */
+  part: FindingFields["part"];
   answer: AnswerId;
   /** Why it wasn't seen, in the words of whoever was there; empty where nobody said. */
   why: string;
@@ -37,8 +42,8 @@ export interface AnswerView {
 
 /** Points of which it stands that they weren't seen, or that the site doesn't have them. */
 export function standingAnswers(findings: readonly StandingFinding[]): AnswerView[] {
-  return findings.flatMap(({ pointId, fields: { gradeId, note, takenBack } }) =>
-    takenBack || !isAnswer(gradeId) ? [] : [{ pointId, answer: gradeId, why: note }],
+  return findings.flatMap(({ pointId, fields: { gradeId, note, takenBack, part } }) =>
+    takenBack || !isAnswer(gradeId) ? [] : [{ pointId, part, answer: gradeId, why: note }],
   );
 }
 
@@ -57,6 +62,7 @@ export function standingFindings(findings: readonly StandingFinding[], terms: Te
           spot: fields.spot,
           value: fields.value,
           sum: fields.sum,
+          part: fields.part,
           author,
           recordedAt: new Date(recordedMs).toISOString(),
         },

@@ -15,7 +15,7 @@ const entry = (cause: CauseId, scope: string): LedgerEntry => ({
 });
 const found = (pointId: string, gradeId: string, recordedAt: string, author = "Jana Moser") => ({
   ...{ id: `${pointId}-${recordedAt}`, pointId, pointTitle: pointId, gradeId, gradeText: gradeId, severity: "fix" as const },
-  ...{ note: "", place: "", spot: "", value: "", sum: "", author, recordedAt, photos: [] },
+  ...{ note: "", place: "", spot: "", value: "", sum: "", part: "" as const, author, recordedAt, photos: [] },
 });
 const view = (some: Partial<Reported> = {}): Reported => ({
   ...{ site, findings: [], ledger: [], analysis: null, firm: NEW_FIRM, openedAt: "2026-05-01T08:00:00Z" },

@@ -1,4 +1,5 @@
 import { periodEnergy } from "@/core/diagnosis/periodEnergy";
+import { isOfStop } from "@/core/inspection/point";
 import type { CaseView } from "@/server/cases/openCase";
 import type { StationStates } from "../shell/stations";
 
@@ -9,10 +10,7 @@ export function countCauses(ledger: CaseView["ledger"]): number {
 
 /** One or two words a station for the spine. */
 export function stationStates(view: CaseView): StationStates {
-  const notHere = view.answers.filter(({ answer }) => answer === "not-applicable").map(({ pointId }) => pointId);
-  const points = new Set(view.walk.flatMap((stop) => stop.points.map(({ id }) => id)).filter((id) => !notHere.includes(id))).size;
-  const walked = new Set(view.walk.flatMap((stop) => stop.points.map(({ id }) => id)));
-  const seen = new Set(view.findings.flatMap(({ pointId }) => (walked.has(pointId) ? [pointId] : []))).size;
+  const { points, seen } = walked(view);
   const ratio = view.analysis ? periodEnergy(view.analysis).share : null;
   const causes = view.analysis || view.ledger.length > 0 ? countCauses(view.ledger) : undefined;
   return {
@@ -23,3 +21,17 @@ export function stationStates(view: CaseView): StationStates {
     "hand-over": view.closedAt ? "closed" : "report open",
   };
 }
+
+/** How many points there are, and at how many something was graded; where a field and a roof have the same, each counts. */
+function walked({ walk, findings, answers }: CaseView): { points: number; seen: number } {
+  const stops = walk.map((stop) => {
+    const here = { part: stop.part };
+    const graded = new Set(findings.filter((one) => isOfStop(one, here)).map(({ pointId }) => pointId));
+    const gone = new Set(answers.filter((one) => one.answer === "not-applicable" && isOfStop(one, here)).map(({ pointId }) => pointId));
+    const ids = stop.points.map(({ id }) => id);
+    return { points: ids.filter((id) => !gone.has(id)).length, seen: ids.filter((id) => graded.has(id)).length };
+  });
+  return { points: sum(stops.map(({ points }) => points)), seen: sum(stops.map(({ seen }) => seen)) };
+}
+
+const sum = (counts: readonly number[]) => counts.reduce((all, count) => all + count, 0);

@@ -2,7 +2,7 @@ import { Undo2 } from "lucide-react";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import { ANSWERS, isAnswer } from "@/core/inspection/answers";
 import { findGrade } from "@/core/inspection/catalogue";
-import type { Item } from "./rounds";
+import { type Item, isAt } from "./rounds";
 
 /** What was said of the point before this one, as the next one comes by itself: a touch too much is seen, and led back from. */
 export function Before({
@@ -17,7 +17,7 @@ export function Before({
   onOpen: (place: number) => void;
 }) {
   const before = items[place - 1];
-  const said = before ? standing.findLast(({ pointId }) => pointId === before.point.id) : undefined;
+  const said = before ? standing.findLast((finding) => isAt(before, finding)) : undefined;
   if (!before || !said) return null;
   const { gradeId } = said.fields;
   const words = isAnswer(gradeId) ? ANSWERS[gradeId].word : findGrade(before.point.id, gradeId)?.text;

@@ -80,9 +80,10 @@ export function PointSheet(props: PointSheetProps) {
   // What stands is read and mended at any time; only grading anew is held.
   const held = adding || open.fields.gradeId === "" ? props.held : null;
 
+  const part = stop.part ? { part: stop.part } : {};
   const say = (gradeId: string) => {
-    if (adding) setChosen(actions.add(point.id, { gradeId }, coming));
-    else void actions.change(open, { gradeId });
+    if (adding) setChosen(actions.add(point.id, { gradeId, ...part }, coming));
+    else void actions.change(open, { gradeId, ...part });
     const severity = findGrade(point.id, gradeId)?.severity;
     // One touch for what is in order: the next point comes by itself. What isn't stays, for its place, note and photo.
     if (graded.length === 0 && (severity === "sound" || gradeId === "not-applicable")) onGo(place + 1);
@@ -178,9 +179,9 @@ export function PointSheet(props: PointSheetProps) {
           Take all {graded.length} back
         </button>
       ) : null}
-      <Read key={`read-${recordId}`} {...{ point, site, actions, recordId, finding: adding ? undefined : open }} />
+      <Read key={`read-${recordId}`} {...{ point, part, site, actions, recordId, finding: adding ? undefined : open }} />
       <div className="mt-auto" />
-      {held ? <HeldBack {...{ held, onBelow, onOpen }} onSound={(pointId, gradeId) => actions.add(pointId, { gradeId })} /> : null}
+      {held ? <HeldBack {...{ held, onBelow, onOpen }} onSound={(pointId, gradeId) => actions.add(pointId, { gradeId, ...part })} /> : null}
       <GradeChoice point={held ? { ...point, grades: [] } : point} gradeId={adding ? "" : open.fields.gradeId} onChoose={say} />
       {point.atOnce && !adding && findGrade(point.id, open.fields.gradeId)?.severity === "stop" ? (
         <p role="alert" className="mt-3 border-2 border-stop bg-raised p-3 font-semibold">
@@ -199,7 +200,7 @@ export function PointSheet(props: PointSheetProps) {
           }}
           onAlso={(scopes) => {
             const { gradeId, note } = open.fields;
-            for (const place of scopes) actions.add(point.id, { gradeId, note, place });
+            for (const place of scopes) actions.add(point.id, { gradeId, note, place, ...part });
           }}
         />
       )}

@@ -1,4 +1,5 @@
 import type { StandingFinding } from "@/core/changes/caseRecords";
+import type { FindingFields } from "@/core/changes/change";
 import { latestMs } from "@/core/changes/standing";
 import { readValue } from "@/core/inspection/measured";
 import type { Point } from "@/core/inspection/point";
@@ -13,12 +14,14 @@ interface ReadProps {
   site: SiteFile;
   actions: ReturnType<typeof useFindings>;
   recordId: string;
+  /** Where a site has a field and a roof: at which of them. */
+  part: Partial<Pick<FindingFields, "part">>;
   /** Undefined before anything was said. */
   finding: StandingFinding | undefined;
 }
 
 /** What is read at a point, and what it comes to: before the grade, as it helps to choose one. */
-export function Read({ point, site, actions, recordId, finding }: ReadProps) {
+export function Read({ point, part, site, actions, recordId, finding }: ReadProps) {
   const { measured, sum } = point;
   if (!measured && !sum) return null;
   const kept = finding?.fields ?? { value: "", sum: "", place: "" };
@@ -32,7 +35,7 @@ export function Read({ point, site, actions, recordId, finding }: ReadProps) {
           site={site}
           value={kept.value}
           draft={`value-${recordId}`}
-          says={(value) => actions.begins(point.id, recordId, { value })}
+          says={(value) => actions.begins(point.id, recordId, { value, ...part })}
           seenMs={seenMs}
         />
       ) : null}
@@ -44,7 +47,7 @@ export function Read({ point, site, actions, recordId, finding }: ReadProps) {
           measured={read && "value" in read ? read.value : null}
           kept={kept.sum}
           draft={`sum-${recordId}`}
-          says={(typed) => actions.begins(point.id, recordId, { sum: typed })}
+          says={(typed) => actions.begins(point.id, recordId, { sum: typed, ...part })}
           seenMs={seenMs}
         />
       ) : null}

@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import { ANSWERS, isAnswer } from "@/core/inspection/answers";
 import { findGrade, findPoint } from "@/core/inspection/catalogue";
+import { PART_WORDS } from "@/core/inspection/point";
 import { placeWords } from "@/core/site/places";
 import type { SiteFile } from "@/core/site/siteSchema";
 import { termsOf } from "@/core/site/terms";
@@ -13,6 +14,7 @@ import { instantDay } from "../marks/words";
 import { madeBy } from "./FindingHistory";
 import { RecordedFilters } from "./RecordedFilters";
 import { EVERYTHING, filtered, severitiesOf } from "./recordedFilter";
+import { keyOfFinding } from "./rounds";
 
 /** What was recorded, by day, the latest first: what it is, where, and who saw it. */
 export function RecordedList({
@@ -22,8 +24,8 @@ export function RecordedList({
 }: {
   findings: readonly StandingFinding[];
   site: SiteFile;
-  /** Leads to a point of the walk. */
-  onOpen: (pointId: string) => void;
+  /** Leads to a point of the walk, by the key of its item. */
+  onOpen: (key: string) => void;
 }) {
   const zone = site.location.timeZone;
   const { device } = useOutbox();
@@ -56,7 +58,7 @@ export function RecordedList({
   );
 }
 
-function Line({ finding, site, onOpen }: { finding: StandingFinding; site: SiteFile; onOpen: (pointId: string) => void }) {
+function Line({ finding, site, onOpen }: { finding: StandingFinding; site: SiteFile; onOpen: (key: string) => void }) {
   const { pointId, fields, photos } = finding;
   const point = findPoint(pointId, termsOf(site));
   const grade = findGrade(pointId, fields.gradeId, termsOf(site));
@@ -65,7 +67,7 @@ function Line({ finding, site, onOpen }: { finding: StandingFinding; site: SiteF
     <li className="grid gap-x-4 border-b border-rule py-2 sm:grid-cols-[5rem_minmax(0,1fr)_9rem]">
       <span>{grade ? <SeverityMark severity={grade.severity} /> : null}</span>
       <span className="wrap-anywhere">
-        <button type="button" className="min-h-8 text-left text-act underline" onClick={() => onOpen(pointId)}>
+        <button type="button" className="min-h-8 text-left text-act underline" onClick={() => onOpen(keyOfFinding(finding))}>
           {point?.title ?? pointId}
         </button>
         : {isAnswer(fields.gradeId) ? ANSWERS[fields.gradeId].word.toLowerCase() : grade?.text}
@@ -76,7 +78,13 @@ function Line({ finding, site, onOpen }: { finding: StandingFinding; site: SiteF
           {shown > 0 ? `, ${shown === 1 ? "1 photo" : `${shown} photos`}` : ""}
         </span>
       </span>
-      <span>{fields.place ? placeWords(site, fields.place) : <span className="caption">no place</span>}</span>
+      <span>
+        {fields.place ? (
+          placeWords(site, fields.place)
+        ) : (
+          <span className="caption">{fields.part ? PART_WORDS[fields.part] : "no place"}</span>
+        )}
+      </span>
     </li>
   );
 }

@@ -4,7 +4,7 @@ import { type ReactNode, useEffect, useRef } from "react";
 import type { StandingFinding } from "@/core/changes/caseRecords";
 import type { Stop } from "@/core/inspection/point";
 import { PointMark } from "./PointMark";
-import type { Item } from "./rounds";
+import { type Item, isAt } from "./rounds";
 
 interface StopListProps {
   items: readonly Item[];
@@ -58,8 +58,8 @@ export function StopList({ items, current, standing, matter, folded, onOpen, chi
 }
 
 function StopSection({ stop, items, current, standing, matter, onOpen }: Omit<StopListProps, "folded" | "children"> & { stop: Stop }) {
-  const at = (pointId: string) => standing.filter((finding) => finding.pointId === pointId);
-  const done = items.filter(({ point }) => at(point.id).length > 0).length;
+  const at = (item: Item) => standing.filter((finding) => isAt(item, finding));
+  const done = items.filter((item) => at(item).length > 0).length;
   return (
     <section aria-label={stop.place}>
       <h3 className="sticky top-0 z-10 flex justify-between border-b border-ink bg-paper py-1 pr-2 text-base">
@@ -80,7 +80,7 @@ function StopSection({ stop, items, current, standing, matter, onOpen }: Omit<St
               }`}
               onClick={() => onOpen(item)}
             >
-              <PointMark findings={at(item.point.id)} />
+              <PointMark findings={at(item)} />
               <span>
                 {item.point.title}
                 {matter.has(item.key) ? <span className="caption font-semibold"> · for this case</span> : null}

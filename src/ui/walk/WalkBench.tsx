@@ -27,6 +27,7 @@ import { LeftHere } from "./LeftHere";
 import { leftAt } from "./left";
 import { PointSheet } from "./PointSheet";
 import { RecordedList } from "./RecordedList";
+import { isAt } from "./rounds";
 import { StopList } from "./StopList";
 import { UndoBar } from "./UndoBar";
 import { useFacts } from "./useFacts";
@@ -81,9 +82,8 @@ export function WalkBench({
   const actions = useFindings(caseId);
   const graded = useMemo(() => findings.filter(({ fields }) => fields.gradeId !== ""), [findings]);
   const standing = useMemo(() => graded.filter(({ fields }) => !fields.takenBack), [graded]);
-  const seen = useMemo(() => new Set(standing.map(({ pointId }) => pointId)), [standing]);
   const where = useWhere(caseId, stops, matter, standing, practice.quickRoundPoints);
-  const { leaf, setLeaf, rounds, round, items, current, place, back, open } = where;
+  const { leaf, setLeaf, rounds, round, items, current, place, seen, back, open } = where;
   const forCase = useMemo(() => new Set(items.filter(({ point }) => isAbout(point, matter)).map(({ key }) => key)), [items, matter]);
   const outlook = useMemo(() => outlookOf(practice), [practice]);
   const [newPart, setNewPart] = useState<string | null>(null);
@@ -95,7 +95,7 @@ export function WalkBench({
   const questionsOfStop = ({ station, part }: Stop) =>
     [...questions].flatMap(([stop, its]) => (stop.station === station && stop.part === part ? its : []));
   const at = (list: readonly StandingFinding[], takenBack: boolean) =>
-    list.filter(({ pointId, fields }) => pointId === current.point.id && fields.takenBack === takenBack);
+    list.filter((finding) => isAt(current, finding) && finding.fields.takenBack === takenBack);
 
   return (
     <div className="desk:max-w-6xl">

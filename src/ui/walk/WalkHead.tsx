@@ -16,6 +16,7 @@ interface WalkHeadProps {
   leaf: WalkLeaf;
   round: RoundId;
   items: readonly Item[];
+  /** Keys of the items that were answered. */
   seen: ReadonlySet<string>;
   counts: Record<RoundId, number>;
   recorded: number;
@@ -31,7 +32,7 @@ interface WalkHeadProps {
 /** How far the walk is, which round it is, the hazards, and who records. */
 export function WalkHead(props: WalkHeadProps) {
   const { caseId, leaf, round, items, seen, counts, recorded, parts, brief, onLeaf, onRound, onBegin } = props;
-  const done = items.filter(({ point }) => seen.has(point.id)).length;
+  const done = items.filter(({ key }) => seen.has(key)).length;
   const choice = (id: RoundId, words: string) => (
     <button
       type="button"
@@ -92,9 +93,9 @@ function Ticks({ items, seen }: { items: readonly Item[]; seen: ReadonlySet<stri
       className="mb-2 block h-3.5 w-full border-b-2 border-ink"
       aria-hidden="true"
     >
-      {items.map(({ key, point, stop }, k) => {
+      {items.map(({ key, stop }, k) => {
         const begins = items[k - 1]?.stop !== stop;
-        const filled = seen.has(point.id);
+        const filled = seen.has(key);
         return (
           <line
             key={key}

@@ -7,7 +7,7 @@ import { itemsOf } from "./rounds";
 const walk = walkFor(exampleSite());
 const items = itemsOf(walk);
 const of = (station: string) => items.filter(({ stop }) => stop.station === station);
-const idsOf = (list: typeof items) => list.map(({ point }) => point.id);
+const idsOf = (list: readonly { key: string }[]) => list.map(({ key }) => key);
 const placeOf = (item: (typeof items)[number]) => items.indexOf(item);
 
 describe("what is left at a stop", () => {
@@ -22,9 +22,9 @@ describe("what is left at a stop", () => {
   });
 
   it("is told at the first point of the next stop too, and nowhere else", () => {
-    const seen = new Set(idsOf(array).filter((id) => id !== second.point.id));
+    const seen = new Set(idsOf(array).filter((key) => key !== second.key));
     const next = items[placeOf(last) + 1];
-    expect(idsOf(leftAt(items, placeOf(next), seen, walk)?.items ?? [])).toEqual([second.point.id]);
+    expect(idsOf(leftAt(items, placeOf(next), seen, walk)?.items ?? [])).toEqual([second.key]);
     expect(leftAt(items, placeOf(rest[0]), seen, walk)).toBeNull();
     expect(leftAt(items, placeOf(next) + 1, seen, walk)).toBeNull();
   });

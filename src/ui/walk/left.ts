@@ -14,7 +14,7 @@ export interface Left {
  * What is left at a stop, told at its last point, and at the first one of the next stop where it was begun and not finished.
  * @param items of the round
  * @param place of the open point in it
- * @param seen ids of the points that were answered
+ * @param seen keys of the items that were answered
  * @returns null where nothing is
  */
 export function leftAt(items: readonly Item[], place: number, seen: ReadonlySet<string>, walk: readonly Stop[]): Left | null {
@@ -24,7 +24,7 @@ export function leftAt(items: readonly Item[], place: number, seen: ReadonlySet<
   const of = leaving ? stop : arriving ? items[place - 1]?.stop : undefined;
   if (!of) return null;
   const there = items.filter((item) => item.stop === of && item !== items[place]);
-  const open = there.filter(({ point }) => !seen.has(point.id));
+  const open = there.filter(({ key }) => !seen.has(key));
   // Whoever jumps over a whole stop knows it.
   if (open.length === 0 || open.length === there.length) return null;
   return { stop: of, items: open, up: isUp(of, walk) };

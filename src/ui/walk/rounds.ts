@@ -1,4 +1,5 @@
-import type { Point, Stop } from "@/core/inspection/point";
+import type { StandingFinding } from "@/core/changes/caseRecords";
+import { isOfStop, type Point, type Stop } from "@/core/inspection/point";
 
 /** A point where it stands in the walk. */
 export interface Item {
@@ -17,5 +18,23 @@ export function itemsOf(stops: readonly Stop[]): Item[] {
 
 /** An item by what stands in the address, or by its point alone. */
 export function itemOf(items: readonly Item[], wanted: string): Item | undefined {
-  return items.find(({ key }) => key === wanted) ?? items.find(({ point }) => point.id === wanted);
+  const pointId = wanted.replace(/^(field|roof)\./, "");
+  return items.find(({ key }) => key === wanted) ?? items.find(({ point }) => point.id === pointId);
+}
+
+/** Whether a finding was made where an item stands. */
+export function isAt({ point, stop }: Item, { pointId, fields }: StandingFinding): boolean {
+  return pointId === point.id && isOfStop(fields, stop);
+}
+
+/** What leads to the item at which a finding was made. */
+export function keyOfFinding({ pointId, fields }: StandingFinding): string {
+  return fields.part ? `${fields.part}.${pointId}` : pointId;
+}
+
+/** Keys of the items at which something was said. */
+export function seenOf(items: readonly Item[], standing: readonly StandingFinding[]): Set<string> {
+  const byPoint = new Map<string, StandingFinding[]>();
+  for (const finding of standing) byPoint.set(finding.pointId, [...(byPoint.get(finding.pointId) ?? []), finding]);
+  return new Set(items.filter((item) => byPoint.get(item.point.id)?.some((finding) => isAt(item, finding))).map(({ key }) => key));
 }

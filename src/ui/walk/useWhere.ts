@@ -6,7 +6,7 @@ import type { CaseMatter } from "@/core/inspection/matter";
 import type { Stop } from "@/core/inspection/point";
 import { quickRound } from "@/core/inspection/quickRound";
 import { useOutbox } from "../field/useOutbox";
-import { type Item, itemOf, itemsOf, type RoundId } from "./rounds";
+import { type Item, itemOf, itemsOf, type RoundId, seenOf } from "./rounds";
 import { setHash, useHash } from "./useHash";
 import { useRound } from "./useRound";
 import type { WalkLeaf } from "./WalkHead";
@@ -29,6 +29,8 @@ export interface Where {
   current: Item;
   /** Of the open point in its round, from 0. */
   place: number;
+  /** Keys of the points that were answered. */
+  seen: ReadonlySet<string>;
   /** The point that waits for the open one, a condition; going on leads back to it. */
   back: Item | undefined;
   goTo: (place: number) => void;
@@ -80,8 +82,8 @@ export function useWhere(
   // A point that is asked for by its address is shown, in whichever round it is.
   const round: RoundId = (chosenRound ?? "quick") === "whole" || (hash && !itemOf(rounds.quick, hash)) ? "whole" : "quick";
   const items = rounds[round];
-  const seen = useMemo(() => new Set(standing.map(({ pointId }) => pointId)), [standing]);
-  const firstUnseen = (list: readonly Item[]) => list.find(({ point }) => !seen.has(point.id)) ?? list[0];
+  const seen = useMemo(() => seenOf(rounds.whole, standing), [rounds, standing]);
+  const firstUnseen = (list: readonly Item[]) => list.find(({ key }) => !seen.has(key)) ?? list[0];
   // What was said of the plant may have taken the point that was open out of the walk: then it goes on from there.
   const lastPlace = useRef(-1);
   const current =
@@ -124,8 +126,8 @@ export function useWhere(
   // In the field a walk begins with its list: which round, what is dangerous here, who records. An address leads to its point.
   const shown = leaf ?? "list";
   return {
-    ...{ leaf: shown, setLeaf, rounds, round, items, current, place, back, goTo, open, heading },
-    begin: () => show(seen.has(current.point.id) ? firstUnseen(items) : current),
+    ...{ leaf: shown, setLeaf, rounds, round, items, current, place, seen, back, goTo, open, heading },
+    begin: () => show(seen.has(current.key) ? firstUnseen(items) : current),
     chooseRound(to) {
       keepRound(to);
       // Before it has begun, and where the round lacks the point that is open, it begins with what wasn't looked at yet.

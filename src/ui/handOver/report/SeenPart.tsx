@@ -1,5 +1,6 @@
 import { findPoint } from "@/core/inspection/catalogue";
 import { readValue } from "@/core/inspection/measured";
+import { isOfStop, PART_WORDS } from "@/core/inspection/point";
 import { SEVERITIES, SEVERITY_WORDS } from "@/core/inspection/severity";
 import { sumWords } from "@/core/inspection/sumInputs";
 import { notLookedAt } from "@/core/report/workToDo";
@@ -58,15 +59,15 @@ export function SeenPart({ view }: { view: ReportView }) {
 const MOST_SOUND = 12;
 
 function soundByPlace(bare: readonly Finding[], walk: ReportView["walk"]): string {
-  const counts = walk.flatMap(({ place, points }) => {
-    const count = bare.filter(({ pointId }) => points.some(({ id }) => id === pointId)).length;
+  const counts = walk.flatMap(({ place, part, points }) => {
+    const count = bare.filter((one) => isOfStop(one, { part }) && points.some(({ id }) => id === one.pointId)).length;
     return count > 0 ? [`${place.toLowerCase()} ${count}`] : [];
   });
   return `${bare.length} things looked at are in order: ${counts.join(", ")}`;
 }
 
-function atText({ place }: Finding, site: ReportView["site"]): string {
-  const at = atWords(site, place);
+function atText({ place, part }: Finding, site: ReportView["site"]): string {
+  const at = place === "" && part ? PART_WORDS[part] : atWords(site, place);
   return at ? ` (${at})` : "";
 }
 
