@@ -39,6 +39,8 @@ it("a case knows what was found at each point in the site's earlier cases, the l
   const [old, present] = [await newCase("Then"), await newCase("Now")];
   for (let visit = 0; visit < 5; visit++)
     await record(old, "isolator-wet", T0 + visit * 30 * DAY_MS, { gradeId: visit % 2 === 0 ? "fix" : "sound", note: `visit ${visit}` });
+  await record(old, "clamps-mid", T0, { gradeId: "fix", part: "field" });
+  await record(old, "clamps-mid", T0, { gradeId: "sound", part: "roof" });
   await record(old, "ground-rows", T0, { gradeId: "watch", value: "", takenBack: true });
   await record(present, "isolator-wet", T0 + 400 * DAY_MS, { gradeId: "fix" });
   const { foundBefore } = await openCase(ME, present);
@@ -46,7 +48,10 @@ it("a case knows what was found at each point in the site's earlier cases, the l
     ["isolator-wet", "visit 4", "fix", "Then"],
     ["isolator-wet", "visit 3", "sound", "Then"],
     ["isolator-wet", "visit 2", "fix", "Then"],
+    ["clamps-mid", "", "fix", "Then"],
+    ["clamps-mid", "", "sound", "Then"],
   ]);
+  expect(foundBefore.slice(3).map(({ part }) => part)).toEqual(["field", "roof"]);
   expect((await openCase(ME, old)).foundBefore).toEqual([]);
 });
 
@@ -59,8 +64,8 @@ it("what isn't a grade is kept as what was said of the point, and counts neither
   const view = await openCase(ME, caseId);
   expect(view.findings).toMatchObject([{ pointId: "rail-overhang", value: "430 mm" }]);
   expect(view.answers).toEqual([
-    { pointId: "torque-marks", answer: "not-seen", why: "too dark" },
-    { pointId: "run-splice", answer: "not-applicable", why: "" },
+    { pointId: "torque-marks", part: "", answer: "not-seen", why: "too dark" },
+    { pointId: "run-splice", part: "", answer: "not-applicable", why: "" },
   ]);
 });
 

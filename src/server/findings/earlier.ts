@@ -27,9 +27,11 @@ export async function earlierFindings({ id, siteId, openedAt }: CaseRecord, term
   return found
     .flat()
     .sort((a, b) => b.recordedAt.localeCompare(a.recordedAt))
-    .filter(({ pointId }) => {
-      const before = told.get(pointId) ?? 0;
-      told.set(pointId, before + 1);
+    .filter(({ pointId, part }) => {
+      // In the field and on the roof it is another point.
+      const point = `${part}.${pointId}`;
+      const before = told.get(point) ?? 0;
+      told.set(point, before + 1);
       return before < MOST_OF_POINT;
     });
 }

@@ -7,7 +7,7 @@ import { isAbout } from "@/core/inspection/caseOrder";
 import { CLEARED, FROM_BELOW, STOP_WORK } from "@/core/inspection/catalogue/apart";
 import { heldBy } from "@/core/inspection/holding";
 import type { CaseMatter } from "@/core/inspection/matter";
-import type { Stop } from "@/core/inspection/point";
+import { isOfStop, type Stop } from "@/core/inspection/point";
 import { questionsOf } from "@/core/inspection/questions";
 
 import { outlookOf, type Practice } from "@/core/practice/practice";
@@ -152,7 +152,7 @@ export function WalkBench({
               hazards={begins ? standingBrief.fields.hazards : ""}
               findings={at(findings, false)}
               takenBack={at(graded, true)}
-              earlier={foundBefore.filter(({ pointId }) => pointId === current.point.id)}
+              earlier={foundBefore.filter((one) => one.pointId === current.point.id && isOfStop(one, current.stop))}
               onGo={where.goOn}
               stopped={standing.some(({ pointId, fields }) => pointId === STOP_WORK && fields.gradeId !== CLEARED)}
               onStop={() => {
