@@ -39,7 +39,7 @@ it("a case knows what was found at each point in the site's earlier cases, the l
   const [old, present] = [await newCase("Then"), await newCase("Now")];
   for (let visit = 0; visit < 5; visit++)
     await record(old, "isolator-wet", T0 + visit * 30 * DAY_MS, { gradeId: visit % 2 === 0 ? "fix" : "sound", note: `visit ${visit}` });
-  await record(old, "clamps-mid", T0, { gradeId: "fix", part: "field" });
+  await record(old, "clamps-mid", T0 + 1000, { gradeId: "fix", part: "field" });
   await record(old, "clamps-mid", T0, { gradeId: "sound", part: "roof" });
   await record(old, "ground-rows", T0, { gradeId: "watch", value: "", takenBack: true });
   await record(present, "isolator-wet", T0 + 400 * DAY_MS, { gradeId: "fix" });
